@@ -38,13 +38,13 @@ describe('a long list, a screen of it first', () => {
     ) ?? { value: [] };
 
   test('grows by a screen with each frame, until it is whole', () => {
-    list.value = upTo(40);
+    list.value = upTo(50);
     const seen = shown();
-    expect(seen.value).toEqual(upTo(16));
-    frame();
-    expect(seen.value).toEqual(upTo(32));
+    expect(seen.value).toEqual(upTo(20));
     frame();
     expect(seen.value).toEqual(upTo(40));
+    frame();
+    expect(seen.value).toEqual(upTo(50));
     expect(frames).toEqual([]);
   });
 
@@ -60,7 +60,7 @@ describe('a long list, a screen of it first', () => {
     list.value = upTo(60);
     const seen = shown();
     vi.advanceTimersByTime(249);
-    expect(seen.value).toHaveLength(16);
+    expect(seen.value).toHaveLength(20);
     vi.advanceTimersByTime(1000);
     expect(seen.value).toHaveLength(60);
   });
@@ -75,7 +75,7 @@ describe('a long list, a screen of it first', () => {
     expect(seen.value).toHaveLength(41);
     filter.value = {};
     await nextTick();
-    expect(seen.value).toHaveLength(16);
+    expect(seen.value).toHaveLength(20);
     frame();
     frame();
     expect(seen.value).toHaveLength(41);
@@ -87,6 +87,6 @@ describe('a long list, a screen of it first', () => {
     scope.stop();
     expect(frames).toEqual([]);
     vi.advanceTimersByTime(1000);
-    expect(seen.value).toHaveLength(16);
+    expect(seen.value).toHaveLength(20);
   });
 });

@@ -2,6 +2,7 @@
 import { router } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import { useElementSize } from '@vueuse/core';
+import { useDragTime } from '@/lib/dragTime';
 import type { Grown } from '@/lib/shapes';
 import { plural } from '@/lib/states';
 import { clockTime, lasting, millis, useNow } from '@/lib/time';
@@ -115,34 +116,17 @@ const grown = computed(() => {
     }));
 });
 
-const dragFrom = ref<number | null>(null);
-const dragTo = ref<number | null>(null);
 const timeAt = (event: PointerEvent): number => {
   const box = (event.currentTarget as Element).getBoundingClientRect();
   const at = start.value + ((event.clientX - box.left - LEFT) / inner.value) * span.value;
   return Math.min(start.value + span.value, Math.max(start.value, at));
 };
-const press = (event: PointerEvent): void => {
-  if (event.button !== 0 || (event.target as Element).closest('a')) return;
-  dragFrom.value = dragTo.value = timeAt(event);
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-};
-const move = (event: PointerEvent): void => {
-  if (dragFrom.value !== null) dragTo.value = timeAt(event);
-};
-const release = (): void => {
-  const [a, b] = [dragFrom.value, dragTo.value];
-  dragFrom.value = dragTo.value = null;
-  if (a === null || b === null) return;
-  if (Math.abs(x(a) - x(b)) < 6) {
-    emit('moment', Math.round(b));
-    return;
-  }
-  emit('narrow', Math.min(a, b), Math.max(a, b));
-};
+const { press, move, release, drawn } = useDragTime(timeAt, x, {
+  narrow: (from, to) => emit('narrow', from, to),
+  moment: (at) => emit('moment', at),
+});
 const chosen = computed(() => {
-  const [a, b] =
-    dragFrom.value !== null && dragTo.value !== null ? [dragFrom.value, dragTo.value] : [props.from, props.to];
+  const [a, b] = drawn.value ?? [props.from, props.to];
   return a === null || b === null ? null : { left: clamped(Math.min(a, b)), right: clamped(Math.max(a, b)) };
 });
 const openRoom = (id: number): void => router.visit(`/incidents/${id}`);

@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, ref, watch, type ComputedRef } from 'vue';
 
 /** More than the tallest screen shows of lines that are one decision each. */
-const SCREENFUL = 16;
+const SCREENFUL = 20;
 
 /**
  * A long list stands at once as far as a screen reaches, and a screen more with each frame from then on: what nobody sees

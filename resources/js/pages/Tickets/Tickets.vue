@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { Link, router } from '@inertiajs/vue3';
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import { useCommands } from '@/lib/commands';
+import { useScreenfulFirst } from '@/lib/screenful';
 import { useShared } from '@/lib/shared';
 import type { DeskLine, SurgeLine, TicketLine } from '@/lib/shapes';
 import type { Beginning, JournalLine } from '@/lib/types';
@@ -17,9 +18,10 @@ import OfferedNote from '@/pages/Tickets/OfferedNote.vue';
 import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
 import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
+import TicketHead from '@/pages/Tickets/TicketHead.vue';
 import TicketRow from '@/pages/Tickets/TicketRow.vue';
 import TicketTalk from '@/pages/Tickets/TicketTalk.vue';
-import { quoted, words, type Named, type OpenIncident, type TicketDetail } from '@/pages/Tickets/tickets';
+import { words, type Named, type OpenIncident, type TicketDetail } from '@/pages/Tickets/tickets';
 
 /** The desk: the pile, sorted by who waits for whom and what runs out first, and one ticket of it. */
 const props = defineProps<{
@@ -47,12 +49,11 @@ const actions = ref<InstanceType<typeof TicketActions> | null>(null);
 const talk = ref<InstanceType<typeof TicketTalk> | null>(null);
 const aside = ref<InstanceType<typeof TicketAside> | null>(null);
 const surgeCards = ref<InstanceType<typeof SurgeCard>[]>([]);
-/** Those that fit a screen come first; what is below it follows once they stand there. */
-const SEEN = 25;
-const hasAll = ref(false);
-onMounted(() => requestAnimationFrame(() => setTimeout(() => (hasAll.value = true))));
-const rows = computed(() => (hasAll.value ? props.tickets : props.tickets.slice(0, SEEN)));
 const narrowed = computed(() => new URLSearchParams({ pile: props.pile, ...props.filter }).toString());
+const rows = useScreenfulFirst(
+  () => props.tickets,
+  () => narrowed.value,
+);
 const linkOf = (id: number): string => `/tickets/${id}?${narrowed.value}`;
 const toggle = (id: number): void => {
   marked.value = marked.value.includes(id) ? marked.value.filter((one) => one !== id) : [...marked.value, id];
@@ -210,23 +211,7 @@ const follows = {
         <AlsoHere v-if="mayWork && !ticket" :ticket="null" />
         <template v-if="ticket">
           <p class="lg:hidden"><Link :href="`/tickets?pile=${pile}`" class="link text-small">Back to the pile</Link></p>
-          <p class="text-small text-ink-2">
-            <span class="font-mono">{{ ticket.ref }}</span>,
-            <template v-if="ticket.part_of"
-              >a task of
-              <Link v-if="ticket.part_of.link" :href="ticket.part_of.link" class="link"
-                >{{ ticket.part_of.ref }} {{ ticket.part_of.title }}</Link
-              ><template v-else>{{ ticket.part_of.ref }}, {{ ticket.part_of.title }}</template
-              >, for {{ ticket.team ?? 'the desk' }}, asked</template
-            ><template v-else
-              >{{ ticket.name ?? 'somebody who gave no name' }}{{ ticket.place ? `, ${ticket.place}` : '' }},
-              {{ ticket.way }}</template
-            >
-            <TimeAgo :at="ticket.opened_at" />.
-            {{ ticket.mine ? 'You have it.' : `With ${ticket.who}.` }}
-            <a v-if="ticket.follow" :href="ticket.follow" class="link" target="_blank">What they see</a>
-          </p>
-          <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">{{ quoted(ticket) }}</h2>
+          <TicketHead :ticket="ticket" />
           <AsWritten
             v-if="ticket.translated"
             class="mb-3"
