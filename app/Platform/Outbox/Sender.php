@@ -42,12 +42,18 @@ final class Sender
     /** @return int how many messages were begun or settled */
     public function step(\Closure $mayWork): int
     {
-        $begun = $this->begin($mayWork);
+        [$settled, $claimed] = $this->note($mayWork);
+        foreach ($claimed as $kind => $messages) {
+            $this->send($this->kinds->of($kind), $messages);
+        }
+        if ($claimed !== []) {
+            Utils::queue()->run();
+        }
         if ($this->areAnyUnderWay()) {
             $this->gateway->tick();
         }
 
-        return $begun + $this->settle($mayWork);
+        return $settled + array_sum(array_map(count(...), $claimed));
     }
 
     public function isIdle(): bool
@@ -60,25 +66,63 @@ final class Sender
         return array_filter($this->underWay) !== [];
     }
 
-    /** Each kind has a lane: what hangs in one takes no place in another. */
-    private function begin(\Closure $mayWork): int
+    /**
+     * What became of messages, and which go next, in one transaction: each waits for whoever else writes.
+     *
+     * @return array{int, array<string, non-empty-list<OutboxMessage>>} how many are settled; those that are claimed, by kind
+     */
+    private function note(\Closure $mayWork): array
     {
-        $begun = 0;
+        $settled = $this->isTimeToSettle() ? $this->settled : [];
+        $lanes = $this->lanes();
+        if ($settled === [] && $lanes === []) {
+            return [0, []];
+        }
+        $claimed = DB::transaction(function () use ($settled, $lanes, $mayWork): ?array {
+            if (! $mayWork()) {
+                // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
+                return null;
+            }
+            $this->mark($settled);
+            $claimed = [];
+            foreach ($lanes as $kind => $room) {
+                $messages = $this->claim($kind, $room);
+                if ($messages !== []) {
+                    $claimed[$kind] = $messages;
+                }
+            }
+
+            return $claimed;
+        });
+        if ($claimed === null) {
+            return [0, []];
+        }
+        if ($settled !== []) {
+            $this->settled = [];
+            $this->settledAt = hrtime(true) / 1e9;
+        }
+
+        return [count($settled), $claimed];
+    }
+
+    /**
+     * Each kind has a lane: what hangs in one takes no place in another.
+     *
+     * @return array<string, int> by kinds of which something is due: how many more may be under way
+     */
+    private function lanes(): array
+    {
+        $lanes = [];
         // Most of the time nothing is due of any kind: that is asked once.
         foreach (array_intersect_key($this->kinds->all(), array_flip($this->due()->distinct()->pluck('kind')->all())) as $name => $kind) {
             $room = $kind->mostAtOnce() - count($this->underWay[$name] ?? []);
             // Half of the room at least, so that a flood is claimed in few transactions.
-            $messages = $room * 2 < $kind->mostAtOnce() ? [] : $this->claim($name, $room, $mayWork);
-            if ($messages !== []) {
-                $this->send($kind, $messages);
+            if ($room * 2 >= $kind->mostAtOnce()) {
+                $lanes[$name] = $room;
             }
-            $begun += count($messages);
-        }
-        if ($begun > 0) {
-            Utils::queue()->run();
         }
 
-        return $begun;
+        return $lanes;
     }
 
     /** @param  non-empty-list<OutboxMessage>  $messages */
@@ -133,53 +177,57 @@ final class Sender
     }
 
     /** @return list<OutboxMessage> */
-    private function claim(string $kind, int $room, \Closure $mayWork): array
+    private function claim(string $kind, int $room): array
     {
-        return DB::transaction(function () use ($kind, $room, $mayWork): array {
-            $messages = $mayWork()
-                ? $this->due()->where('kind', $kind)->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get()
-                : [];
-            $leads = [];
-            $parts = [];
-            foreach ($messages as $message) {
-                // What was tried before goes again as it went: the other side knows its key.
-                $with = $message->attempts > 0 ? null : $this->kinds->of($message->kind)->together($message);
-                if ($with !== null && isset($leads["$message->kind $with"])) {
-                    $parts[$leads["$message->kind $with"]->id][] = $message;
-                } else {
-                    $leads[$with === null ? "alone $message->id" : "$message->kind $with"] = $message;
-                }
+        $leads = [];
+        $parts = [];
+        foreach ($this->due()->where('kind', $kind)->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get() as $message) {
+            // What was tried before goes again as it went: the other side knows its key.
+            $with = $message->attempts > 0 ? null : $this->kinds->of($message->kind)->together($message);
+            if ($with !== null && isset($leads["$message->kind $with"])) {
+                $parts[$leads["$message->kind $with"]->id][] = $message;
+            } else {
+                $leads[$with === null ? "alone $message->id" : "$message->kind $with"] = $message;
             }
-            foreach ($leads as $lead) {
-                if (isset($parts[$lead->id])) {
-                    OutboxMessage::query()->whereKey(array_column($parts[$lead->id], 'id'))->update(['goes_with' => $lead->id]);
-                    $this->kinds->of($lead->kind)->gathered($lead, $parts[$lead->id]);
-                }
+        }
+        foreach ($leads as $lead) {
+            if (isset($parts[$lead->id])) {
+                OutboxMessage::query()->whereKey(array_column($parts[$lead->id], 'id'))->update(['goes_with' => $lead->id]);
+                $this->kinds->of($lead->kind)->gathered($lead, $parts[$lead->id]);
             }
-            $claim = ['claimed_by' => $this->name, 'tried_at' => now()];
-            OutboxMessage::query()->whereKey(array_column($leads, 'id'))->increment('attempts', 1, $claim);
-            foreach ($leads as $lead) {
-                $lead->forceFill([...$claim, 'attempts' => $lead->attempts + 1])->syncOriginal();
-            }
+        }
+        $claim = ['claimed_by' => $this->name, 'tried_at' => now()];
+        OutboxMessage::query()->whereKey(array_column($leads, 'id'))->increment('attempts', 1, $claim);
+        foreach ($leads as $lead) {
+            $lead->forceFill([...$claim, 'attempts' => $lead->attempts + 1])->syncOriginal();
+        }
 
-            return array_values(Collection::make($leads)->load('parts')->all());
-        });
+        return array_values(Collection::make($leads)->load('parts')->all());
     }
 
-    private function settle(\Closure $mayWork): int
+    private function isTimeToSettle(): bool
     {
-        if ($this->settled === [] || (
-            $this->areAnyUnderWay()
-                && count($this->settled) < self::MANY_SETTLED
-                && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS
-        )) {
-            return 0;
+        return $this->settled !== [] && (
+            ! $this->areAnyUnderWay()
+                || count($this->settled) >= self::MANY_SETTLED
+                || hrtime(true) / 1e9 - $this->settledAt >= self::GATHER_SECONDS
+        );
+    }
+
+    /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $settled */
+    private function mark(array $settled): void
+    {
+        if ($settled === []) {
+            return;
         }
-        $settled = $this->settled;
-        $may = true;
-        AllOrEach::run($settled, function (array $some) use (&$may, $mayWork): void {
-            $may = $this->mark($some, $mayWork) && $may;
-        }, static function (array $one, \Exception $e): void {
+        AllOrEach::run($settled, fn(array $some) => DB::transaction(function () use ($some): void {
+            $this->wereSent(array_values(array_filter($some, static fn(array $one): bool => is_array($one[1]))));
+            foreach ($some as [$message, $what]) {
+                if (is_string($what)) {
+                    $this->wasNot($message, $what);
+                }
+            }
+        }), static function (array $one, \Exception $e): void {
             // It went as it went; unmarked, it would go out again and again.
             OutboxMessage::query()
                 ->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])
@@ -187,35 +235,6 @@ final class Sender
                     is_array($one[1]) ? 'sent_at' : 'failed_at' => now(),
                     'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200),
                 ]);
-        });
-        if (! $may) {
-            // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
-            return 0;
-        }
-        $this->settled = [];
-        $this->settledAt = hrtime(true) / 1e9;
-
-        return count($settled);
-    }
-
-    /**
-     * @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $settled
-     * @return bool false if another sends now
-     */
-    private function mark(array $settled, \Closure $mayWork): bool
-    {
-        return DB::transaction(function () use ($settled, $mayWork): bool {
-            if (! $mayWork()) {
-                return false;
-            }
-            $this->wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
-            foreach ($settled as [$message, $what]) {
-                if (is_string($what)) {
-                    $this->wasNot($message, $what);
-                }
-            }
-
-            return true;
         });
     }
 

@@ -10,6 +10,7 @@ use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Outbox\OutboxMessage;
 use App\Platform\Outbox\Sender;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
@@ -77,5 +78,28 @@ final class LanesTest extends TestCase
 
         self::assertSame(['mail-1'], $mail->went);
         self::assertNull(OutboxMessage::query()->where('kind', 'pigeon')->sole()->sent_at);
+    }
+
+    public function test_what_went_out_is_noted_later_where_the_next_could_not_be_claimed_and_goes_once(): void
+    {
+        $mail = new ScriptedMessages('mail', 'answers', 4);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
+        self::queue('mail', 1);
+        $sender->step(static fn(): bool => true);
+        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
+        DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+        try {
+            $sender->step(static fn(): bool => true);
+            self::fail('It is not swallowed.');
+        } catch (QueryException) {
+            self::assertSame(0, OutboxMessage::query()->whereNotNull('sent_at')->count());
+        }
+        DB::statement('drop trigger no');
+        self::assertSame(2, $sender->step(static fn(): bool => true), 'One is noted, the next is begun.');
+        $sender->step(static fn(): bool => true);
+
+        self::assertSame(['mail-1', 'next'], $mail->went);
+        self::assertSame(2, OutboxMessage::query()->whereNotNull('sent_at')->count());
+        self::assertTrue($sender->isIdle());
     }
 }
