@@ -75,15 +75,45 @@ final class Sender
     {
         $settled = $this->isTimeToSettle() ? $this->settled : [];
         $lanes = $this->lanes();
-        if ($settled === [] && $lanes === []) {
+        $claimed = [];
+        if ($settled !== []) {
+            AllOrEach::run($settled, function (array $some) use (&$claimed, &$lanes, $mayWork): void {
+                // What cannot be noted together is noted one by one, each by itself: what goes next has the next turn then.
+                [$next, $lanes] = [$lanes, []];
+                $claimed = $claimed === null ? null : $this->markAndClaim($some, $next, $mayWork);
+            }, self::passOver(...));
+        } elseif ($lanes !== []) {
+            $claimed = $this->markAndClaim([], $lanes, $mayWork);
+        }
+        if ($claimed === null) {
+            // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
             return [0, []];
         }
-        $claimed = DB::transaction(function () use ($settled, $lanes, $mayWork): ?array {
+        if ($settled !== []) {
+            $this->settled = [];
+            $this->settledAt = hrtime(true) / 1e9;
+        }
+
+        return [count($settled), $claimed];
+    }
+
+    /**
+     * @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $settled
+     * @param  array<string, int>  $lanes
+     * @return array<string, non-empty-list<OutboxMessage>>|null null if another sends now
+     */
+    private function markAndClaim(array $settled, array $lanes, \Closure $mayWork): ?array
+    {
+        return DB::transaction(function () use ($settled, $lanes, $mayWork): ?array {
             if (! $mayWork()) {
-                // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
                 return null;
             }
-            $this->mark($settled);
+            $this->wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
+            foreach ($settled as [$message, $what]) {
+                if (is_string($what)) {
+                    $this->wasNot($message, $what);
+                }
+            }
             $claimed = [];
             foreach ($lanes as $kind => $room) {
                 $messages = $this->claim($kind, $room);
@@ -94,15 +124,21 @@ final class Sender
 
             return $claimed;
         });
-        if ($claimed === null) {
-            return [0, []];
-        }
-        if ($settled !== []) {
-            $this->settled = [];
-            $this->settledAt = hrtime(true) / 1e9;
-        }
+    }
 
-        return [count($settled), $claimed];
+    /**
+     * It went as it went; unmarked, it would go out again and again.
+     *
+     * @param  array{OutboxMessage, array<array-key, mixed>|string}  $one
+     */
+    private static function passOver(array $one, \Exception $e): void
+    {
+        OutboxMessage::query()
+            ->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])
+            ->update([
+                is_array($one[1]) ? 'sent_at' : 'failed_at' => now(),
+                'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200),
+            ]);
     }
 
     /**
@@ -214,33 +250,12 @@ final class Sender
         );
     }
 
-    /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $settled */
-    private function mark(array $settled): void
-    {
-        if ($settled === []) {
-            return;
-        }
-        AllOrEach::run($settled, fn(array $some) => DB::transaction(function () use ($some): void {
-            $this->wereSent(array_values(array_filter($some, static fn(array $one): bool => is_array($one[1]))));
-            foreach ($some as [$message, $what]) {
-                if (is_string($what)) {
-                    $this->wasNot($message, $what);
-                }
-            }
-        }), static function (array $one, \Exception $e): void {
-            // It went as it went; unmarked, it would go out again and again.
-            OutboxMessage::query()
-                ->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])
-                ->update([
-                    is_array($one[1]) ? 'sent_at' : 'failed_at' => now(),
-                    'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200),
-                ]);
-        });
-    }
-
     /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $sent */
     private function wereSent(array $sent): void
     {
+        if ($sent === []) {
+            return;
+        }
         $answers = [];
         foreach ($sent as [$message, $answer]) {
             foreach ([$message, ...$message->parts] as $one) {

@@ -80,7 +80,7 @@ final class LanesTest extends TestCase
         self::assertNull(OutboxMessage::query()->where('kind', 'pigeon')->sole()->sent_at);
     }
 
-    public function test_what_went_out_is_noted_later_where_the_next_could_not_be_claimed_and_goes_once(): void
+    public function test_what_went_out_is_noted_where_the_next_cannot_be_claimed_and_goes_once(): void
     {
         $mail = new ScriptedMessages('mail', 'answers', 4);
         $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
@@ -88,18 +88,35 @@ final class LanesTest extends TestCase
         $sender->step(static fn(): bool => true);
         DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
         DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+        self::assertSame(1, $sender->step(static fn(): bool => true));
+        self::assertSame(['mail-1'], OutboxMessage::query()->whereNotNull('sent_at')->whereNull('error')->pluck('key')->all());
         try {
             $sender->step(static fn(): bool => true);
-            self::fail('It is not swallowed.');
+            self::fail('That it cannot be claimed is not swallowed.');
         } catch (QueryException) {
-            self::assertSame(0, OutboxMessage::query()->whereNotNull('sent_at')->count());
+            self::assertTrue($sender->isIdle());
         }
         DB::statement('drop trigger no');
-        self::assertSame(2, $sender->step(static fn(): bool => true), 'One is noted, the next is begun.');
+        self::assertSame(1, $sender->step(static fn(): bool => true));
         $sender->step(static fn(): bool => true);
 
         self::assertSame(['mail-1', 'next'], $mail->went);
-        self::assertSame(2, OutboxMessage::query()->whereNotNull('sent_at')->count());
-        self::assertTrue($sender->isIdle());
+        self::assertSame(2, OutboxMessage::query()->whereNotNull('sent_at')->whereNull('error')->count());
+    }
+
+    public function test_one_note_and_one_claim_are_one_transaction(): void
+    {
+        $mail = new ScriptedMessages('mail', 'answers', 4);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
+        self::queue('mail', 1);
+        $sender->step(static fn(): bool => true);
+        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
+        $asked = 0;
+        self::assertSame(2, $sender->step(static function () use (&$asked): bool {
+            $asked++;
+
+            return true;
+        }), 'One is noted, the next is begun.');
+        self::assertSame(1, $asked);
     }
 }
