@@ -104,6 +104,27 @@ final class LanesTest extends TestCase
         self::assertSame(2, OutboxMessage::query()->whereNotNull('sent_at')->whereNull('error')->count());
     }
 
+    public function test_what_one_could_not_note_while_another_had_the_lease_is_kept(): void
+    {
+        $mail = new ScriptedMessages('mail', 'answers', 4);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
+        self::queue('mail', 2);
+        $sender->step(static fn(): bool => true);
+        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
+        DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+        // Together it fails; of the two by themselves the lease is another's for the first.
+        $has = [true, false, true];
+        self::assertSame(0, $sender->step(static function () use (&$has): bool {
+            return array_shift($has) ?? true;
+        }));
+        DB::statement('drop trigger no');
+        $sender->step(static fn(): bool => true);
+        $sender->step(static fn(): bool => true);
+
+        self::assertSame(['mail-1', 'mail-2', 'next'], $mail->went);
+        self::assertSame(3, OutboxMessage::query()->whereNotNull('sent_at')->whereNull('error')->count());
+    }
+
     public function test_one_note_and_one_claim_are_one_transaction(): void
     {
         $mail = new ScriptedMessages('mail', 'answers', 4);
