@@ -26,6 +26,12 @@ final class LanesTest extends TestCase
         });
     }
 
+    private static function queueWhatCannotBeClaimed(): void
+    {
+        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
+        DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+    }
+
     public function test_one_that_hangs_fills_its_own_lane_and_no_other(): void
     {
         $hook = new ScriptedMessages('hook', 'hangs', 4);
@@ -86,8 +92,7 @@ final class LanesTest extends TestCase
         $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
         self::queue('mail', 1);
         $sender->step(static fn(): bool => true);
-        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
-        DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+        self::queueWhatCannotBeClaimed();
         self::assertSame(1, $sender->step(static fn(): bool => true));
         self::assertSame(['mail-1'], OutboxMessage::query()->whereNotNull('sent_at')->whereNull('error')->pluck('key')->all());
         try {
@@ -110,8 +115,7 @@ final class LanesTest extends TestCase
         $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
         self::queue('mail', 2);
         $sender->step(static fn(): bool => true);
-        DB::transaction(static fn() => Outbox::put('mail', 'next', [], now()));
-        DB::statement("create trigger no before update on outbox when new.\"key\" = 'next' begin select raise(abort, 'no'); end");
+        self::queueWhatCannotBeClaimed();
         // Together it fails; of the two by themselves the lease is another's for the first.
         $has = [true, false, true];
         self::assertSame(0, $sender->step(static function () use (&$has): bool {
