@@ -204,7 +204,7 @@ test('a turn is handed over: written by one, read and confirmed by the other', a
   await mika.goto('/handovers');
   const same = mika.getByRole('article', { name });
   await expect(same.getByRole('textbox')).toHaveValue('The tide feed repeats yesterday now and then.');
-  await same.getByRole('button', { name: /^(Confirm for|I read it)/ }).click();
+  await same.getByRole('button', { name: /^(Confirm for|I have read it)/ }).click();
   await expect(per.getByRole('article', { name })).toContainText('Mika Sund confirmed it');
 });
 
