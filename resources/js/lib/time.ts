@@ -7,7 +7,12 @@ let behind = 0;
 const ARRIVES_WITHIN = 1000;
 
 const now = ref(Date.now());
-setInterval(() => (now.value = Date.now() + behind), 500);
+/** As each second of the server's clock begins, so that all clocks of a page go on in one frame. */
+function tick(): void {
+  now.value = Date.now() + behind;
+  setTimeout(tick, 1000 - (now.value % 1000));
+}
+tick();
 
 /** Sets the clock of this page by the server's, so that a laptop that is minutes off shows the right waits. */
 export function followServerTime(serverNow: string): void {
@@ -15,7 +20,7 @@ export function followServerTime(serverNow: string): void {
   now.value = Date.now() + behind;
 }
 
-/** The present by the server's clock, in milliseconds since the epoch; changes twice a second. */
+/** The present by the server's clock, in milliseconds since the epoch; changes with each second. */
 export function useNow(): Readonly<Ref<number>> {
   return now;
 }
