@@ -11,11 +11,14 @@ use Illuminate\Database\QueryException;
 /** A command that works as long as it holds its lease, until it is told to stop: one at a time, a second one waits. */
 abstract class Forever extends Command
 {
+    /** What becomes due by time alone is found so late at most, in microseconds, where a database tells that others wrote. */
+    private const RESTS = 250_000;
+
     private bool $stopping = false;
 
     /**
      * @param  string  $name  of this process, unlike that of any other
-     * @param  int  $idle  microseconds of rest at most where there was nothing to do: what others write ends it
+     * @param  int  $idle  microseconds of rest where there was nothing to do, and a database does not tell that others write
      * @param  int  $yield  microseconds of rest where there may be more: others have to get at the database in between
      * @param  \Closure(\Closure(): bool): int  $step  does what is due, if the closure that it is given says that it may,
      *     and returns how much it did
@@ -49,7 +52,7 @@ abstract class Forever extends Command
                 report($e);
             }
             if (! $once) {
-                $worked === 0 && $isIdle() ? Changes::await($idle, $mark) : usleep($yield);
+                $worked === 0 && $isIdle() ? Changes::await($mark === null ? $idle : self::RESTS, $mark) : usleep($yield);
             }
         } while (! ($this->stopping && $isIdle()) && (! $once || $worked > 0 || ! $isIdle()));
         $lease->release();

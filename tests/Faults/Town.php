@@ -66,6 +66,12 @@ final class Town
         $this->processes[$name] = $process ?: throw new \RuntimeException("$name does not start.");
     }
 
+    /** The number of a process that runs. */
+    public function process(string $name): int
+    {
+        return proc_get_status($this->processes[$name])['pid'];
+    }
+
     /** kill -9, at once, and a new start. */
     public function kill(string $name): void
     {
