@@ -1,3 +1,8 @@
+import { existsSync } from 'node:fs';
+
+/** Debian's Chromium in the form that draws no windows, which takes a seventh less of a processor; with them where that is not there. */
+const executables = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+
 /** What Playwright turns off itself: the last list that Chromium reads is the one that counts. */
 const asPlaywright = [
   'AvoidUnnecessaryBeforeUnloadCheckSync',
@@ -20,7 +25,7 @@ const ownWindows = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'PreloadTopChro
 
 /** How Debian's Chromium is started, for tests, pictures and measurements: without a monitor, and without a word to the network. */
 export const chromiumOptions = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? executables.find(existsSync),
   args: [
     '--no-sandbox',
     '--disable-gpu',
