@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Mutants;
 
+use Symfony\Component\Finder\Finder;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
@@ -33,12 +34,37 @@ final class Workplace
     }
 
     /**
+     * The same as trace(), kept in a file for as long as no code changes.
+     *
+     * @param  list<string>  $tests
+     * @return array<string, array{seconds: float, files: list<string>}>
+     */
+    public function traced(array $tests, string $kept): array
+    {
+        $sum = hash('sha256', implode("\n", array_map(
+            static fn(\SplFileInfo $file): string => (string) hash_file('sha256', $file->getPathname()),
+            iterator_to_array(Finder::create()->files()->name('*.php')->sortByName()->in(array_map(
+                fn(string $part): string => "$this->path/$part", ['app', 'core', 'database', 'tests'],
+            )), false),
+        )));
+        /** @var array{sum: string, traced: array<string, array{seconds: float, files: list<string>}>}|null $before */
+        $before = is_file($kept) ? unserialize((string) file_get_contents($kept), ['allowed_classes' => false]) : null;
+        if ($before !== null && $before['sum'] === $sum) {
+            return $before['traced'];
+        }
+        $traced = $this->trace($tests);
+        file_put_contents($kept, serialize(['sum' => $sum, 'traced' => $traced]));
+
+        return $traced;
+    }
+
+    /**
      * Which files each test class makes PHP load, and how long it takes.
      *
      * @param  list<string>  $tests  files of test classes, from the project
      * @return array<string, array{seconds: float, files: list<string>}> by test file
      */
-    public function trace(array $tests): array
+    private function trace(array $tests): array
     {
         $traced = [];
         foreach ($tests as $test) {

@@ -5,6 +5,7 @@
  *   php tests/Mutants/run.php core|app [how many] [seed] [only files whose path contains this]
  *
  * Part n of m, for two at once: PART=1/2. A mistake is tried on the test classes that load its file, quick ones first.
+ * Which those are takes as long as all tests, and is kept for the next run until a file changes.
  */
 
 declare(strict_types=1);
@@ -52,7 +53,7 @@ $tests = array_map(
         $what === 'core' ? "$project/core/tests" : "$project/tests/Feature",
     )->notName('WrongValuesTest.php')->sortByName())),
 );
-$traced = $workplace->trace($tests);
+$traced = $workplace->traced($tests, sys_get_temp_dir()."/skarvo-mutants-$what.kept");
 
 $noticed = 0;
 $byKind = [];
