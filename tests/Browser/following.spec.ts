@@ -116,11 +116,20 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await sheet
       .getByLabel('What is affected')
       .fill('Announcements at Havre: only partly working. We expect it back by noon.');
-    await sheet.getByLabel('What to do meanwhile').fill('Look at the boards.');
     // Nobody has said so inside: it goes out with a reason.
     await sheet.getByLabel('Why it is right as it stands').fill('The electrician says so.');
+    // Sent before what staff read was put together from the last words: it is, before it goes out.
+    let go = (): void => undefined;
+    const held = new Promise<void>((resolve) => (go = resolve));
+    await ingrid.route('**/updates/check', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await sheet.getByLabel('What to do meanwhile').fill('Look at the boards.');
     await sheet.getByRole('button', { name: 'Publish update 1' }).click();
+    go();
     await expect(sheet).toBeHidden();
+    await ingrid.unroute('**/updates/check');
     await expect.poll(async () => (await theirs(request)).length).toBe(2);
     const mail = (await theirs(request))[1];
     await expect
@@ -128,7 +137,9 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
         async () =>
           (await mails(request)).filter((one) => one.to === 'ingrid-vale@eiderholm.example').at(-1)?.text ?? '',
       )
-      .toContain('Announcements at Havre');
+      .toContain(
+        'Announcements at Havre: only partly working. We expect it back by noon. What passengers are told to do: Look',
+      );
     expect(mail?.subject).toBe('Announcements: only partly working');
     expect(mail?.text).toContain('What to do meanwhile: Look at the boards.');
     await expect(ingrid.getByRole('list', { name: 'What followers got' })).toContainText('Update 1: sent to');

@@ -16,7 +16,7 @@ const props = defineProps<{
 const text = defineModel<string>({ required: true });
 const despite = defineModel<string>('despite', { required: true });
 const field = ref<HTMLTextAreaElement | null>(null);
-const found = useFoundInWords(props.incident, () => ({
+const { found } = useFoundInWords(props.incident, () => ({
   stage: props.stage,
   text: text.value,
   meanwhile: null,

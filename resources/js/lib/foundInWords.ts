@@ -24,7 +24,11 @@ export function unreadWords(services: string[]): string {
   return `The check does not understand what this says of ${names.join(' and ')}. Read it yourself.`;
 }
 
-/** Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent. */
+/**
+ * Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent.
+ *
+ * `upToDate` waits until what was put together is of what is written now: to be called before it is sent.
+ */
 export function useFoundInWords(
   incident: number,
   words: () => Record<string, unknown> & {
@@ -35,23 +39,30 @@ export function useFoundInWords(
   },
   /** With what was put together from the facts, where that was asked for. */
   drafted?: (drafts: DraftedLine) => void,
-): Ref<FoundInWords> {
+): { found: Ref<FoundInWords>; upToDate: () => Promise<void> } {
   const found = ref<FoundInWords>({ text: [], unread: [], meanwhile: [], facts: [], versions: [] });
   let asked = 0;
-  watchDebounced(
-    words,
-    async (now) => {
-      const mine = ++asked;
-      const { value } = await ask<FoundInWords & { drafts: DraftedLine | null }>(
-        `/incidents/${incident}/updates/check`,
-        now,
-      );
-      // An answer to what has been changed since says nothing any more.
-      if (!value || mine !== asked) return;
-      found.value = value;
-      if (value.drafts) drafted?.(value.drafts);
+  /** What the answer that stands here was given to. */
+  let answered = '';
+  const read = async (now: ReturnType<typeof words>): Promise<void> => {
+    const mine = ++asked;
+    const asks = JSON.stringify(now);
+    const { value } = await ask<FoundInWords & { drafts: DraftedLine | null }>(
+      `/incidents/${incident}/updates/check`,
+      now,
+    );
+    // An answer to what has been changed since says nothing any more.
+    if (!value || mine !== asked) return;
+    answered = asks;
+    found.value = value;
+    if (value.drafts) drafted?.(value.drafts);
+  };
+  watchDebounced(words, read, { debounce: 400, immediate: true, deep: true });
+  return {
+    found,
+    // Once for what was typed last, and once for what was put together from it; without an answer it is read where it is sent.
+    upToDate: async () => {
+      for (let n = 0; n < 2 && JSON.stringify(words()) !== answered; n++) await read(words());
     },
-    { debounce: 400, immediate: true, deep: true },
-  );
-  return found;
+  };
 }

@@ -83,7 +83,12 @@ const otherTrouble = computed(
     )?.[1],
 );
 const isOvertaken = computed(() => props.draft.number !== number.value);
-const publish = (): void =>
+const isReading = ref(false);
+const publish = async (): Promise<void> => {
+  if (isReading.value) return;
+  isReading.value = true;
+  await writing.upToDate();
+  isReading.value = false;
   action.send(
     `/incidents/${props.incident.id}/updates`,
     {
@@ -99,9 +104,10 @@ const publish = (): void =>
       emit('close');
     },
   );
+};
 const asNext = (): void => {
   number.value = props.draft.number;
-  publish();
+  void publish();
 };
 </script>
 
@@ -207,7 +213,7 @@ const asNext = (): void => {
         />
         <TroubleNote :text="otherTrouble" />
         <div>
-          <ActButton main type="submit" :data-first="unchanged ? '' : undefined" :busy="action.busy.value"
+          <ActButton main type="submit" :data-first="unchanged ? '' : undefined" :busy="isReading || action.busy.value"
             >Publish update {{ number }}</ActButton
           >
         </div>

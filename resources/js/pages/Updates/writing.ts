@@ -64,6 +64,8 @@ export function useWriting(
   found: Ref<FoundInWords>;
   slips: ComputedRef<PlacedSlip[]>;
   sent: () => Record<string, unknown>;
+  /** Has the versions put together from what is written now, so that none goes out as it was before the last words. */
+  upToDate: () => Promise<void>;
   again: () => void;
   clear: () => void;
 } {
@@ -109,7 +111,7 @@ export function useWriting(
         isRead: isRead || isEdited,
       })),
   });
-  const found = useFoundInWords(
+  const { found, upToDate } = useFoundInWords(
     incident,
     () => ({
       ...sent(),
@@ -163,7 +165,7 @@ export function useWriting(
       own,
       found,
     },
-    ...{ slips, sent },
+    ...{ slips, sent, upToDate },
     again: () => {
       text.value = drafted.value;
       versions.value = versions.value.map((one) => ({ ...one, isEdited: false, isRead: false }));
