@@ -1,8 +1,8 @@
-import { router } from '@inertiajs/vue3';
 import { onBeforeUnmount, onMounted, watch } from 'vue';
 import { lostSince, noteBack, noteLost } from '@/lib/connection';
 import { touches } from '@/lib/follows';
 import { Follower, Freshness, type News } from '@/lib/freshness';
+import { readAnew } from '@/lib/readAnew';
 import { useShared } from '@/lib/shared';
 
 interface Word extends News {
@@ -77,7 +77,7 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
     }
     if (stopped) return;
     let arrived = false;
-    router.reload({
+    readAnew({
       only: [...only, 'now'],
       headers: LIVE,
       onSuccess: () => (arrived = true),

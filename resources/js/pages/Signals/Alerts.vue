@@ -12,6 +12,7 @@ import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
+import { readAnew } from '@/lib/readAnew';
 import { useScreenfulFirst } from '@/lib/screenful';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
@@ -110,7 +111,7 @@ const markAll = (): void => {
     unmark();
     return;
   }
-  router.reload({
+  readAnew({
     only: ['ids'],
     onSuccess: () => {
       markedAll.value = true;
