@@ -20,13 +20,17 @@ const choices = ref<Choice[]>([]);
 
 const exactly = (text: string): Choice | undefined =>
   choices.value.find((one) => one.id.toLowerCase() === text || one.name.toLowerCase() === text);
+let looks = 0;
 /** @returns whether the server answered */
 const look = async (text: string): Promise<boolean> => {
   if (text.length < 2) return true;
+  const mine = ++looks;
   const answer = await ask<Choice[]>(`/find/items?q=${encodeURIComponent(text)}`);
-  // What came for an older text is of no use any more.
-  if (answer.value && text === typed.value.trim()) choices.value = answer.value;
-  wrong.value = answer.error?.message ?? '';
+  // What came for an older question is of no use any more, and takes back nothing that was said since.
+  if (mine === looks && text === typed.value.trim()) {
+    if (answer.value) choices.value = answer.value;
+    wrong.value = answer.error?.message ?? '';
+  }
   return answer.error === null;
 };
 watch(typed, (text) => {
