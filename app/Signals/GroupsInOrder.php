@@ -7,6 +7,7 @@ namespace App\Signals;
 use App\Platform\Database\InOrder;
 use App\Topology\Estate;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Attention;
 use Skarvo\Signals\Level;
@@ -16,12 +17,16 @@ use Skarvo\Topology\HitService;
  * Groups of alerts by what needs taking first, over tens of thousands of them.
  *
  * In a storm most are on what the estate does not know, which endangers nothing in it: those are put in order where they
- * are, and only as many are read as are shown. Of the others what they endanger is worked out.
+ * are, and only as many are read as are shown. Of the others what they endanger is worked out. What is asked for most, all
+ * that is undecided, is kept as it changes (KeepGroupsInOrder), and only what has changed since is gone over.
  *
  * @phpstan-type GroupInOrder array{id: int, taken: bool, tier: int, rank: int, since: string, count: int, level: int}
  */
 final class GroupsInOrder
 {
+    /** Of all alerts of a group that are on one item. */
+    public const EACH = 'max(level) as level, min(since) as since, min(taken) as taken, count(*) as many';
+
     /** @var array<string, array{int, int}> tier and rank of the state of what an item endangers, by item and level */
     private array $weights = [];
 
@@ -78,7 +83,8 @@ final class GroupsInOrder
     }
 
     /**
-     * Goes over what the query finds once, however long it takes to find it.
+     * In one statement: what the query finds is gone over once, however long it takes to find it, and no group is kept anew
+     * between two looks at it.
      *
      * @param  Builder<Alert>  $query
      * @param  literal-string  $order  of the groups in which nothing is on what the estate knows
@@ -87,23 +93,29 @@ final class GroupsInOrder
      */
     private function groups(Builder $query, string $order, ?int $most): array
     {
-        $found = (clone $query)->getQuery()->whereNotNull('group_id')->selectRaw(
-            'group_id, item_id, '.InOrder::rank('level', Level::class).' as level, '
-                .'coalesce(decide_again_at, first_signal_at) as since, case when taken_at is not null then 1 else 0 end as taken',
-        );
-        $each = 'max(level) as level, min(since) as since, min(taken) as taken, count(*) as many';
         $limit = $most === null ? '' : " limit $most";
+        $each = self::EACH;
+        $isKept = self::asksForAll($query);
+        $marked = KeepGroupsInOrder::toOrder()->select('group_id');
+        $found = self::columns($query);
+        if ($isKept) {
+            $found->whereRaw('group_id in (select group_id from marked)');
+        }
         $rows = DB::select(
-            "with found as materialized ({$found->toSql()}), "
+            'with '.($isKept ? "marked as materialized ({$marked->toSql()}), " : '')."found as materialized ({$found->toSql()}), "
                 .'known as materialized (select distinct group_id from found where item_id is not null) '
                 ."select group_id, item_id, $each from found where group_id in (select group_id from known) group by group_id, item_id "
                 ."union all select * from (select group_id, null, $each from found where group_id not in (select group_id from known) "
                 ."group by group_id order by $order$limit) as others "
-                .'union all select null, null, count(distinct group_id), null, null, count(*) from found',
-            $found->getBindings(),
+                .'union all select null, null, count(distinct group_id), null, null, count(*) from found'
+                .($isKept ? self::kept($order.$limit) : ''),
+            [...($isKept ? $marked->getBindings() : []), ...$found->getBindings()],
         );
-        $all = array_pop($rows);
-        $this->counts[$query->toRawSql()] = [(int) ($all->level ?? 0), (int) ($all->many ?? 0)];
+        $counts = array_filter($rows, static fn(\stdClass $row): bool => $row->group_id === null);
+        $this->counts[$query->toRawSql()] = [
+            (int) array_sum(array_column($counts, 'level')), (int) array_sum(array_column($counts, 'many')),
+        ];
+        $rows = array_diff_key($rows, $counts);
         $this->estate->prepare(array_values(array_unique(array_map(
             strval(...), array_filter(array_column($rows, 'item_id'), static fn(mixed $item): bool => $item !== null),
         ))));
@@ -123,6 +135,42 @@ final class GroupsInOrder
         }
 
         return array_values($groups);
+    }
+
+    /**
+     * Of each alert what its group's place depends on.
+     *
+     * @param  Builder<Alert>  $query
+     */
+    public static function columns(Builder $query): QueryBuilder
+    {
+        return (clone $query)->getQuery()->whereNotNull('group_id')->selectRaw(
+            'group_id, item_id, '.InOrder::rank('level', Level::class).' as level, '
+                .'coalesce(decide_again_at, first_signal_at) as since, case when taken_at is not null then 1 else 0 end as taken',
+        );
+    }
+
+    /**
+     * Whether a query asks for all that is undecided and nothing else: what is kept of the groups is of that.
+     *
+     * @param  Builder<Alert>  $query
+     */
+    private static function asksForAll(Builder $query): bool
+    {
+        return $query->toSql() === Alert::query()->undecided()->toSql();
+    }
+
+    /** @return string further rows: what is kept of groups that have not changed since, and how many those are */
+    private static function kept(string $order): string
+    {
+        $kept = 'from groups_in_order where group_id not in (select group_id from marked)';
+        $columns = 'group_id, item_id, level, since, taken, many';
+
+        return " union all select $columns $kept and known = 1 "
+            ."union all select * from (select $columns $kept and known = 0 order by $order) as kept "
+            ."union all select null, null, count(distinct group_id), null, null, coalesce(sum(many), 0) $kept and known = 1 "
+            // Without what is known, a group is one row.
+            ."union all select null, null, count(*), null, null, coalesce(sum(many), 0) $kept and known = 0";
     }
 
     /**

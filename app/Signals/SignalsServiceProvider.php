@@ -26,7 +26,7 @@ final class SignalsServiceProvider extends Capability
             RunsOut::class => [AlertClocks::class],
             BandRow::class => [AlertsOnBand::class],
             Finds::class => [FindAlerts::class],
-            ClockPart::class => [Intake\Heartbeats::class, TakeSignals::class, ReturnWaitingAlerts::class],
+            ClockPart::class => [Intake\Heartbeats::class, TakeSignals::class, ReturnWaitingAlerts::class, KeepGroupsInOrder::class],
             Swept::class => [Intake\ForgetOldSignals::class, RemindOfDates::class],
             TellsEntries::class => [SignalWords::class],
             Observes::class => [Observed::class],

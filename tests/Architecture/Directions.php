@@ -37,7 +37,8 @@ final class Directions
             'need_groups', 'proposed_dependencies', 'relations', 'retired_items', 'snapshots', 'what_ifs',
         ],
         'Signals' => [
-            'alert_filters', 'alert_items', 'alerts', 'bundle_members', 'bundles', 'date_reminders', 'heartbeats', 'quiet_faults',
+            'alert_filters', 'alert_items', 'alerts', 'bundle_members', 'bundles', 'date_reminders', 'groups_in_order',
+            'groups_to_order', 'heartbeats', 'quiet_faults',
             'quiet_times', 'rule_sets',
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
