@@ -54,7 +54,6 @@ final class Affected
         ];
     }
 
-    /** In the language of whoever asks, where it was translated for anybody. */
     /** In the language of whoever asks. */
     private static function sentence(AffectsMe $answer, string $service, ?string $place): string
     {

@@ -1,8 +1,8 @@
 import '../css/app.css';
 import { createInertiaApp, router } from '@inertiajs/vue3';
 import { createApp, h, type DefineComponent } from 'vue';
+import { beside } from '@/lib/beside';
 import { keepConnectionTrouble } from '@/lib/connection';
-import { LIVE } from '@/lib/live';
 import { pages } from '@/lib/pages';
 import { ownZone } from '@/lib/time';
 
@@ -12,10 +12,7 @@ document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
 /** By which the browser knows our styles, as it was told with the page. */
 const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;
 
-// What comes beside a page, as what it reads once it stands, takes no message that a deed has left for its own answer.
-router.on('before', ({ detail: { visit } }) => {
-  if (visit.method === 'get' && visit.async && visit.only.length > 0) Object.assign(visit.headers, LIVE);
-});
+router.on('before', ({ detail: { visit } }) => beside(visit));
 
 void createInertiaApp({
   ...(nonce ? { nonce } : {}),

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page, type Request } from '@playwright/test';
 import { CloudEvent, emitterFor, httpTransport, Mode } from 'cloudevents';
 import { execFileSync } from 'node:child_process';
 import { accessible, fitsItsWidth, signIn, test } from './world';
@@ -227,6 +227,30 @@ test('a flood of 500 alerts is worked by keyboard alone', async ({ page, request
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByText('No alerts match.')).toBeVisible();
+});
+
+test('what a page reads last does not put back a list that was narrowed since', async ({ page }) => {
+  await signIn(page, 'Ingrid Vale');
+  let go = (): void => undefined;
+  const held = new Promise<void>((resolve) => (go = resolve));
+  const besides = (request: Request): boolean =>
+    (request.headers()['x-inertia-partial-data'] ?? '').split(',').includes('band');
+  await page.route('/alerts', async (route) => {
+    if (besides(route.request())) await held;
+    await route.continue();
+  });
+  const late = page.waitForEvent('requestfinished', besides);
+  const asked = page.waitForRequest(besides);
+  await page.goto('/alerts');
+  await asked;
+  await page.locator('#alert-search').fill('no such words');
+  await expect(page).toHaveURL(/q=no/);
+  await expect(page.getByText('No alerts match.')).toBeVisible();
+  go();
+  await late;
+  await expect(page.getByText('Reading what is due …')).toHaveCount(0);
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+  await expect(page).toHaveURL(/q=no/);
 });
 
 test('an alert leads to its likely cause, and what if asks before a change', async ({ page, request }) => {

@@ -1,4 +1,4 @@
-import { expect } from '@playwright/test';
+import { expect, type Request } from '@playwright/test';
 import { accessible, fitsItsWidth, mails, phone, signIn, someone, standInsAddress, test } from './world';
 
 /** The desk: what people report, sorted before it piles up. */
@@ -71,6 +71,39 @@ test('a flood of reports is one decision, and its tickets are linked by keyboard
       .toBe(true);
     expect((await mails(request)).some((mail) => mail.text.includes('Third one'))).toBe(false);
   });
+});
+
+test('a reporter who changes their mind is not told of what they chose before', async ({ browser }) => {
+  const anna = await phone(browser);
+  await anna.goto('/report');
+  const service = anna.getByRole('combobox', { name: /^Service/ });
+  const said = anna.getByRole('status').filter({ hasText: 'Does this affect you?' });
+  await service.selectOption('harbour-wireless');
+  await expect(said).toContainText('Wireless at the quay');
+  let go = (): void => undefined;
+  const held = new Promise<void>((resolve) => (go = resolve));
+  await anna.route(/report\?.*service=boarding/, async (route) => {
+    await held;
+    // Nobody may wait for it any more.
+    await route.continue().catch(() => undefined);
+  });
+  const first = anna.waitForRequest(/report\?.*service=boarding/);
+  const over = new Promise<void>((resolve) => {
+    const end = (request: Request): void => void (request.url().includes('service=boarding') && resolve());
+    anna.on('requestfinished', end).on('requestfailed', end);
+  });
+  await service.selectOption('boarding');
+  await first;
+  // Of what is not known yet nothing is said, least of all what was said of another.
+  await expect(said).toHaveCount(0);
+  const second = anna.waitForResponse(/report\?.*service=harbour-wireless/);
+  await service.selectOption('harbour-wireless');
+  await (await second).finished();
+  await expect(said).toContainText('Wireless at the quay');
+  go();
+  await over;
+  await anna.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+  await expect(said).toContainText('Wireless at the quay');
 });
 
 test('a reporter follows a report on a phone, answers, and opens it again', async ({ browser }) => {

@@ -30,7 +30,10 @@ watch(text, () => {
   trouble.value = '';
 });
 const attempt = async (): Promise<void> => {
-  const { value, error } = await ask<Tried>('/settings/changes/try', { rules: text.value });
+  const rules = text.value;
+  const { value, error } = await ask<Tried>('/settings/changes/try', { rules });
+  // They may have been written on meanwhile.
+  if (rules !== text.value) return;
   tried.value = value;
   trouble.value = error ? `${error.at ? `At ${error.at}: ` : ''}${error.message}` : '';
 };
@@ -39,6 +42,7 @@ const readCalendar = async (event: Event): Promise<void> => {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
   if (!file) return;
+  // What would be typed meanwhile would be lost: the answer has all of the text.
   reading.value = true;
   added.value = null;
   const { value, error } = await ask<{ rules: string; added: number }>('/settings/changes/calendar', {
@@ -74,6 +78,7 @@ const save = (): void =>
           <textarea
             v-model="text"
             rows="26"
+            :readonly="reading"
             class="field font-mono text-tiny font-normal"
             spellcheck="false"
             autocomplete="off"

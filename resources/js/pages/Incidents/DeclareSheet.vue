@@ -86,7 +86,10 @@ const beginning = computed(() => ({
 }));
 const load = async (): Promise<void> => {
   trouble.value = '';
-  const answer = await ask<Proposal>('/incidents-proposal', beginning.value);
+  const asked = beginning.value;
+  const answer = await ask<Proposal>('/incidents-proposal', asked);
+  // By now it may be about another item.
+  if (asked.item !== beginning.value.item) return;
   if (!answer.value) {
     trouble.value = answer.error?.message ?? 'The proposal could not be loaded. Try again.';
     return;

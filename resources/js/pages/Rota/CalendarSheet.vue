@@ -23,12 +23,13 @@ const trouble = ref<string | undefined>();
 let key = newKey();
 const token = (): string => decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
 const choose = async (event: Event): Promise<void> => {
-  form.file = (event.target as HTMLInputElement).files?.[0] ?? null;
+  const file = (event.target as HTMLInputElement).files?.[0] ?? null;
+  form.file = file;
   preview.value = null;
   trouble.value = undefined;
-  if (!form.file) return;
+  if (!file) return;
   const body = new FormData();
-  body.append('file', form.file);
+  body.append('file', file);
   try {
     const answer = await fetch(`/on-call/${props.rota}/calendar/preview`, {
       method: 'POST',
@@ -36,6 +37,8 @@ const choose = async (event: Event): Promise<void> => {
       headers: { Accept: 'application/json', 'X-XSRF-TOKEN': token() },
     });
     const told = (await answer.json()) as Preview & { message?: string };
+    // What is taken is the file that stands there now: its turns are the ones to see before.
+    if (form.file !== file) return;
     if (answer.ok) preview.value = told;
     else trouble.value = told.message ?? 'This file could not be read.';
   } catch {

@@ -120,10 +120,12 @@ const markAll = (): void => {
   });
 };
 const look = async (group: number): Promise<void> => {
-  const query = new URLSearchParams(window.location.search);
+  const filter = window.location.search;
+  const query = new URLSearchParams(filter);
   query.set('group', String(group));
   const answer = await ask<AlertLine[]>(`/alerts/members?${query}`);
-  if (answer.value && opened.value.has(group)) opened.value = new Map(opened.value).set(group, answer.value);
+  if (answer.value && filter === window.location.search && opened.value.has(group))
+    opened.value = new Map(opened.value).set(group, answer.value);
 };
 const open = (group: AlertGroup): void => {
   const now = new Map(opened.value);

@@ -46,6 +46,8 @@ const tryIt = async (proposal: Proposal): Promise<void> => {
   if (!page.value) return;
   const settings = { ...page.value.settings, rules: [rule(proposal), ...(page.value.settings.rules ?? [])] };
   const answer = await ask<DryRunResult>('/rules/dry-run', { settings: JSON.stringify(settings), over: 'week' });
+  // By now another may be chosen.
+  if (proposal !== found.value?.proposals[chosen.value]) return;
   run.value = answer.value;
   trouble.value = answer.error?.message ?? '';
 };

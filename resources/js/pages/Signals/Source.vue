@@ -58,10 +58,10 @@ const tryIt = async (): Promise<void> => {
     tried.value = wrong.value = null;
     return;
   }
-  const answer = await ask<Tried>(`/sources/${encodeURIComponent(props.source.id)}/try`, {
-    mapping: mappingOf(form.value),
-    sample: sample.value,
-  });
+  const asked = { mapping: mappingOf(form.value), sample: sample.value };
+  const answer = await ask<Tried>(`/sources/${encodeURIComponent(props.source.id)}/try`, asked);
+  // What came for an older mapping says nothing of this one.
+  if (JSON.stringify(asked) !== JSON.stringify({ mapping: mappingOf(form.value), sample: sample.value })) return;
   tried.value = answer.value;
   wrong.value = answer.error;
 };

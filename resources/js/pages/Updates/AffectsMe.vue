@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -13,6 +13,10 @@ const same = defineModel<boolean>('same', { required: true });
 const email = ref('');
 const promised = ref(false);
 const action = useAction();
+watch(
+  () => props.known.incident,
+  () => (promised.value = false),
+);
 const hear = (): void =>
   action.send(
     '/report/hear',

@@ -57,18 +57,31 @@ const chosen = computed(() =>
 /** Of what is sent here: what the other forms of the page refuse stands at theirs. */
 const errors = ref<Record<string, string>>({});
 
+/** Of which service the server said last what is known. */
+const saidOf = ref<string | null>(props.service || null);
+let drop = (): void => undefined;
 /** Whether what is known affects them, as soon as they say what and where. */
 const ask = useDebounceFn(() => {
-  if (service.value === '' || service.value === UNSURE) return;
-  router.reload({ only: ['affected'], data: { service: service.value, site: site.value, language: language.value } });
+  // What comes for something else is no answer to this, whenever it comes.
+  drop();
+  const about = service.value;
+  if (about === '' || about === UNSURE) return;
+  router.reload({
+    only: ['affected'],
+    data: { service: about, site: site.value, language: language.value },
+    onCancelToken: (token) => (drop = () => token.cancel()),
+    onSuccess: () => (saidOf.value = about),
+  });
 }, 250);
 watch([service, site, language], () => void ask());
 if (service.value) void ask();
-watch(service, () => {
-  answered.value = [];
-  isSame.value = false;
-});
-const known = computed(() => (service.value === '' || service.value === UNSURE ? null : props.affected));
+watch(service, () => (answered.value = []));
+const known = computed(() => (saidOf.value === service.value ? props.affected : null));
+// What they said of one incident they did not say of another.
+watch(
+  () => known.value?.incident,
+  () => (isSame.value = false),
+);
 
 const summed = computed(() =>
   [
