@@ -108,8 +108,10 @@ final class TakeDeployment
         $by = array_flip($undone);
         foreach ($rows as $row) {
             $result = isset($undone[(int) $row->id]) ? ChangeResult::BackedOut : ChangeResult::from((string) $row->told_result);
-            $undoes = $by[(int) $row->id] ?? null;
-            if ($result->value !== $row->result || $undoes !== ($row->undoes_id === null ? null : (int) $row->undoes_id)) {
+            $undid = $row->undoes_id === null ? null : (int) $row->undoes_id;
+            // What it took out longer ago than is looked at here, it still took out.
+            $undoes = $by[(int) $row->id] ?? ($undid === null || $rows->has($undid) ? null : $undid);
+            if ($result->value !== $row->result || $undoes !== $undid) {
                 DB::table('changes')->where('id', $row->id)->increment('edition', 1, [
                     'result' => $result->value, 'state' => ChangeState::after($result)->value, 'undoes_id' => $undoes,
                 ]);

@@ -90,6 +90,41 @@ final class DeploymentsTest extends TestCase
         self::assertSame('Rolled back boarding 5', $of('5')->title);
     }
 
+    /** @param  list<array{string, string, string}>  $events  id, what was done, when */
+    private function told(array $events): void
+    {
+        $this->token(['deployments:write']);
+        foreach ($events as [$id, $doing, $at]) {
+            $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event($id, $doing, $at))->assertSuccessful();
+        }
+    }
+
+    #[TestWith(['2026-02-01T08:00:01Z', true])]
+    #[TestWith(['2026-02-01T08:00:00Z', false])]
+    public function test_a_rollback_takes_out_what_came_within_thirty_days(string $came, bool $isTakenOut): void
+    {
+        $this->told([['1', 'deployed', $came], ['2', 'rolledback', '2026-03-03T08:00:00Z']]);
+
+        self::assertSame(
+            $isTakenOut ? ChangeResult::BackedOut : ChangeResult::Ok, Change::query()->where('external', '1')->sole()->result,
+        );
+    }
+
+    public function test_what_was_taken_out_long_ago_stays_known_when_more_is_taken_out(): void
+    {
+        $this->told([
+            ['1', 'deployed', '2026-01-20T08:00:00Z'], ['2', 'upgraded', '2026-01-28T08:00:00Z'],
+            ['3', 'rolledback', '2026-02-10T08:00:00Z'], ['4', 'rolledback', '2026-02-11T08:00:00Z'],
+            ['5', 'upgraded', '2026-02-20T08:00:00Z'], ['6', 'rolledback', '2026-02-25T08:00:00Z'],
+        ]);
+        $of = static fn(string $external): Change => Change::query()->where('external', $external)->sole();
+
+        foreach (['3' => '2', '4' => '1', '6' => '5'] as $rollback => $out) {
+            self::assertSame($of((string) $out)->id, $of((string) $rollback)->undoes_id, "$rollback took out $out");
+            self::assertSame(ChangeResult::BackedOut, $of((string) $out)->result);
+        }
+    }
+
     public function test_a_binary_event_is_taken(): void
     {
         $this->token(['deployments:write']);

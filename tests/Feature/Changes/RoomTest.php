@@ -117,10 +117,27 @@ final class RoomTest extends TestCase
         $said = DB::table('incident_items')->where('item_id', 'check-in')->first();
         self::assertSame(['at_risk', 'CH-0003 is suspected'], [$said->state ?? null, $said->why ?? null]);
         self::assertSame('suspected', $this->changed()[0]['thought']['state'] ?? null);
+        $this->get("/incidents/{$this->incident->id}")->assertInertia(fn($page) => $page->where('said', fn($said) => [
+            'id' => 'check-in', 'name' => 'Check-in', 'state' => 'at_risk', 'by' => $this->person('ingrid-vale')->name,
+            'why' => 'CH-0003 is suspected',
+        ] === collect($said)->firstWhere('id', 'check-in')));
         $this->think('cleared')->assertSessionHasErrors(['why' => 'Say what shows it.']);
         $this->think('cleared', ['why' => 'It was rolled back, and nothing got better'])->assertSessionHasNoErrors();
         self::assertSame(0, DB::table('incident_items')->where('item_id', 'check-in')->count());
         self::assertSame('cleared', $this->changed()[0]['thought']['state'] ?? null);
+
+        // Once more by another, who saw it stand there still: that is said once.
+        $this->think('cleared', ['why' => 'Yes, it was rolled back'])->assertSessionHasNoErrors();
+        self::assertSame(1, DB::table('journal')->where('kind', 'change.cleared')->count());
+    }
+
+    public function test_what_nobody_suspected_is_not_cleared(): void
+    {
+        $this->think('cleared', ['why' => 'It was never in doubt'])->assertSessionHasNoErrors();
+
+        self::assertSame([0, 0], [
+            DB::table('change_suspicions')->count(), DB::table('journal')->where('kind', 'change.cleared')->count(),
+        ]);
     }
 
     public function test_a_confirmed_one_counts_against_its_kind(): void
