@@ -28,7 +28,7 @@ describe('a prop that is given only when it is asked for', () => {
 
   test('is read once it is needed, and given as it comes', async () => {
     const others = needed();
-    expect(reload).toHaveBeenCalledExactlyOnceWith({ only: ['others'] });
+    expect(reload).toHaveBeenCalledExactlyOnceWith({ only: ['others'], preserveUrl: true });
     page.props = { others: [1] };
     await nextTick();
     expect(others?.value).toEqual([1]);
@@ -41,7 +41,7 @@ describe('a prop that is given only when it is asked for', () => {
     expect(reload).not.toHaveBeenCalled();
     page.props = { journal: [] };
     await nextTick();
-    expect(reload).toHaveBeenCalledExactlyOnceWith({ only: ['others'] });
+    expect(reload).toHaveBeenCalledExactlyOnceWith({ only: ['others'], preserveUrl: true });
   });
 
   test('is not read by whom it is not for', async () => {

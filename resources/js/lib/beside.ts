@@ -1,5 +1,7 @@
 import type { PendingVisit } from '@inertiajs/core';
-import { LIVE } from '@/lib/live';
+
+/** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
+export const LIVE = { 'X-Live': '1' };
 
 /**
  * Before a visit goes: what comes beside a page, as what it reads once it stands, takes no message that a deed has left for

@@ -1,4 +1,5 @@
 import { onBeforeUnmount, onMounted, watch } from 'vue';
+import { LIVE } from '@/lib/beside';
 import { lostSince, noteBack, noteLost } from '@/lib/connection';
 import { touches } from '@/lib/follows';
 import { Follower, Freshness, type News } from '@/lib/freshness';
@@ -17,9 +18,6 @@ const LOST_MS = 2000;
 
 /** What a page shows of the journal: by the beginning of an entry's kind, the props that change with it; see `touches`. */
 export type Follows = Record<string, string[]>;
-
-/** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
-export const LIVE = { 'X-Live': '1' };
 
 /** What any change may touch: what stands around every page, and how far the journal was when it was read. */
 export const ALWAYS = ['clocks', 'laterClocks', 'band', 'trouble', 'framed'];

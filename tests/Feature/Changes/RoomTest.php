@@ -10,6 +10,7 @@ use App\Incidents\Incident;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Topology\TopologyEntry;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -117,10 +118,10 @@ final class RoomTest extends TestCase
         $said = DB::table('incident_items')->where('item_id', 'check-in')->first();
         self::assertSame(['at_risk', 'CH-0003 is suspected'], [$said->state ?? null, $said->why ?? null]);
         self::assertSame('suspected', $this->changed()[0]['thought']['state'] ?? null);
-        $this->get("/incidents/{$this->incident->id}")->assertInertia(fn($page) => $page->where('said', fn($said) => [
+        $this->get("/incidents/{$this->incident->id}")->assertInertia(fn($page) => $page->where('said', fn(Collection $said): bool => [
             'id' => 'check-in', 'name' => 'Check-in', 'state' => 'at_risk', 'by' => $this->person('ingrid-vale')->name,
             'why' => 'CH-0003 is suspected',
-        ] === collect($said)->firstWhere('id', 'check-in')));
+        ] === $said->firstWhere('id', 'check-in')));
         $this->think('cleared')->assertSessionHasErrors(['why' => 'Say what shows it.']);
         $this->think('cleared', ['why' => 'It was rolled back, and nothing got better'])->assertSessionHasNoErrors();
         self::assertSame(0, DB::table('incident_items')->where('item_id', 'check-in')->count());

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { clockSpan, clockTime, followServerTime } from '@/lib/time';

@@ -2,6 +2,7 @@
 import { router, usePage } from '@inertiajs/vue3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
+import { readAnew } from '@/lib/readAnew';
 import type { BackdropLine, BelongsLine, ChangeLine, CollisionLine, HoursLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
 import { clockSpan, latestNow, millis, useNow } from '@/lib/time';
@@ -51,7 +52,7 @@ const belongs = computed(() => page.props.belongs as Record<number, BelongsLine>
 watch([by, () => props.changes], () => {
   const isNeeded = by.value === 'service' || by.value === 'place';
   if (isNeeded && props.changes.some((one) => !belongs.value?.[one.id] && one.items.length))
-    router.reload({ only: ['belongs'] });
+    readAnew({ only: ['belongs'] });
 });
 const colliding = computed(() => new Set(props.collisions.flatMap((one) => one.changes)));
 const rows = computed(() => {

@@ -6,7 +6,7 @@ import RunningClocks from '@/components/RunningClocks.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import { panelsIn, withPanels } from '@/lib/panels';
 import { useShared } from '@/lib/shared';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Head, Link, router, usePoll } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
 import { clockTime, followServerTime, millis, remaining, useNow } from '@/lib/time';

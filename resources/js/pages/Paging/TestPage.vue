@@ -2,7 +2,7 @@
 import { Head, router, usePoll } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import TroubleNote from '@/components/TroubleNote.vue';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import { clockTime } from '@/lib/time';
 
 /** A test of how somebody is reached, on the device that it reached. */

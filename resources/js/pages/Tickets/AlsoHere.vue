@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { ask } from '@/lib/ask';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 
 /** Says that somebody has the desk before them, and hears who else has the same ticket: so that two do not answer it. */
 const props = defineProps<{ ticket: number | null }>();

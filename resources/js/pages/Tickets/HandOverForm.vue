@@ -18,7 +18,7 @@ const others = computed(() => props.people.filter((one) => !props.desk.some((des
 const why = ref('');
 // Who is free is asked when it counts, and again where a refusal has brought the page without it.
 const page = usePage();
-const read = (): void => router.reload({ only: ['desk'] });
+const read = (): void => router.reload({ only: ['desk'], preserveUrl: true });
 onMounted(read);
 watch(
   () => page.props['desk'],

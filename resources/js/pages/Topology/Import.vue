@@ -8,6 +8,7 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import WhyForm from '@/components/WhyForm.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import { readAnew } from '@/lib/readAnew';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import { importWords, type ImportLine } from '@/pages/Topology/imports';
@@ -35,7 +36,7 @@ const storeWords = computed(
 );
 // Parts are stored by a worker; how far it is stands in the record, and is looked up while it goes on.
 useIntervalFn(() => {
-  if (props.import.state === 'storing') router.reload({ only: ['import'] });
+  if (props.import.state === 'storing') readAnew({ only: ['import'] });
 }, 1000);
 </script>
 

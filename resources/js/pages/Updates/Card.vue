@@ -2,7 +2,7 @@
 import { usePoll } from '@inertiajs/vue3';
 import PublicShell from '@/components/PublicShell.vue';
 import StateMark from '@/components/StateMark.vue';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import { stateWords } from '@/lib/states';
 import { clockOf, lasting, millis, useNow } from '@/lib/time';
 import { useShared } from '@/lib/shared';

@@ -3,7 +3,7 @@ import { usePage, usePoll } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import FileList from '@/components/FileList.vue';
 import PublicShell from '@/components/PublicShell.vue';
-import { LIVE } from '@/lib/live';
+import { LIVE } from '@/lib/beside';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';

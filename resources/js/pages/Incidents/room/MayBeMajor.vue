@@ -17,9 +17,9 @@ export const panel: Panel = {
 
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
-import { router } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import { readAnew } from '@/lib/readAnew';
 import RaiseSheet from '@/pages/Incidents/RaiseSheet.vue';
 import type { MajorProps } from '@/pages/Incidents/majors';
 import type { RoomProps } from '@/pages/Incidents/room';
@@ -30,7 +30,7 @@ const { room, isOpen, coordinates } = useRoom<RoomProps & MajorProps>();
 const raising = ref(false);
 // How long it lasts is one of the conditions, and nothing happens when a minute passes.
 useIntervalFn(() => {
-  if (isOpen.value && !raising.value) router.reload({ only: ['major'] });
+  if (isOpen.value && !raising.value) readAnew({ only: ['major'] });
 }, 60_000);
 </script>
 
