@@ -165,6 +165,34 @@ test('a rule is tried over the last week, saved, moved by keyboard, and taken ba
   await expect(rules).toHaveCount(before);
 });
 
+test('fewer of what fires often: tried over the week, and shown only of the proposal that is chosen', async ({ page }) => {
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/alerts?show=all&q=link-loss');
+  await page.locator('[id^=group-] a').first().click();
+  await expect(page.getByRole('button', { name: 'Fewer of these' })).toBeVisible();
+  await page.keyboard.press('f');
+  const sheet = page.getByRole('dialog', { name: 'Fewer of these' });
+  const proposals = sheet.getByRole('radio');
+  const shown = sheet.getByRole('status').filter({ hasText: 'of the last week' });
+  await expect(proposals.nth(1)).toBeVisible();
+  await sheet.getByRole('button', { name: 'What would it change overall?' }).click();
+  await expect(shown).toBeVisible();
+
+  await page.route('/rules/dry-run', async (route) => {
+    const answer = await route.fetch();
+    await proposals.first().check();
+    await route.fulfill({ response: answer });
+  });
+  await proposals.nth(1).check();
+  await expect(shown).toHaveCount(0);
+  const answered = page.waitForResponse('/rules/dry-run');
+  await sheet.getByRole('button', { name: 'What would it change overall?' }).click();
+  await (await answered).finished();
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+  await expect(shown).toHaveCount(0);
+  await accessible(page, 'fewer of these');
+});
+
 test('a flood of 500 alerts is worked by keyboard alone', async ({ page, request }) => {
   const token = apiToken('flood');
   const signals = Array.from({ length: 500 }, (_, n) => ({
