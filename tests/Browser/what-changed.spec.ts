@@ -163,6 +163,31 @@ test('a change is planned around a freeze and a collision, approved by a stand-i
   });
 });
 
+test('a list that is pasted is looked up once, and nothing that is typed meanwhile is lost', async ({ browser }) => {
+  const noor = await someone(browser, 'Noor Lind');
+  await noor.goto('/changes/new');
+  await noor.getByRole('button', { name: 'Paste a list…' }).first().click();
+  const list = noor.getByLabel('Ids or names, one on a line');
+  await list.fill('clk-2\nNo such thing');
+  let go = (): void => undefined;
+  const held = new Promise<void>((resolve) => (go = resolve));
+  let asked = 0;
+  await noor.route(/find\/items/, async (route) => {
+    asked++;
+    await held;
+    await route.continue();
+  });
+  await noor.getByRole('button', { name: 'Add them' }).click();
+  await noor.getByRole('button', { name: 'Looking them up …' }).click();
+  await expect(list).toHaveAttribute('readonly', '');
+  go();
+  await expect(noor.getByRole('alert').filter({ hasText: 'The estate knows none of these' })).toBeVisible();
+  await expect(list).toHaveValue('No such thing');
+  await expect(list).not.toHaveAttribute('readonly');
+  await expect(noor.getByRole('button', { name: 'Without Time server clk-2' })).toHaveCount(1);
+  expect(asked).toBe(2);
+});
+
 test('the deployment that did it is found, its author is called, and it is taken out', async ({ browser, request }) => {
   test.setTimeout(150_000);
   const ingrid = await someone(browser, 'Ingrid Vale');

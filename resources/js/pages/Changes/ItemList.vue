@@ -24,12 +24,19 @@ const settle = async (): Promise<boolean> => {
 defineExpose({ settle });
 /** What something depends on, to be chosen from: of a service one rarely works on all. */
 const beneath = ref<{ of: string; items: PickedItem[] } | null>(null);
+let opened = 0;
 const open = async (item: PickedItem): Promise<void> => {
+  const mine = ++opened;
   const { value, error } = await ask<{ needs: PickedItem[] }>(`/item-card/${encodeURIComponent(item.id)}`);
+  if (mine !== opened) return;
   wrong.value = error?.message ?? '';
   beneath.value = value && { of: item.name, items: value.needs.map((one) => ({ id: one.id, name: one.name })) };
 };
+/** The list is being looked up: what would be typed in it meanwhile would be lost. */
+const reading = ref(false);
 const read = async (): Promise<void> => {
+  if (reading.value) return;
+  reading.value = true;
   const missing: string[] = [];
   for (const text of pasted.value
     .split(/[\n,;]+/)
@@ -38,12 +45,14 @@ const read = async (): Promise<void> => {
     const { value, error } = await ask<(PickedItem & { more: string })[]>(`/find/items?q=${encodeURIComponent(text)}`);
     if (error) {
       wrong.value = error.message;
+      reading.value = false;
       return;
     }
     const found = value?.find((one) => [one.id, one.name].some((name) => name.toLowerCase() === text.toLowerCase()));
     if (found) add({ id: found.id, name: found.name });
     else missing.push(text);
   }
+  reading.value = false;
   pasted.value = missing.join('\n');
   wrong.value = missing.length ? 'The estate knows none of these: correct them, or leave them out.' : '';
   pasting.value = missing.length > 0;
@@ -88,10 +97,12 @@ const read = async (): Promise<void> => {
     <template v-if="pasting">
       <label class="mt-1 block text-small"
         >Ids or names, one on a line
-        <textarea v-model="pasted" rows="4" class="field font-mono" />
+        <textarea v-model="pasted" :readonly="reading" rows="4" class="field font-mono" />
       </label>
       <p v-if="wrong" class="text-small text-call" role="alert">{{ wrong }}</p>
-      <button type="button" class="link min-h-6 text-small" @click="read">Add them</button>
+      <button type="button" class="link min-h-6 text-small" @click="read">
+        {{ reading ? 'Looking them up …' : 'Add them' }}
+      </button>
     </template>
     <button v-else type="button" class="link min-h-6 text-small" @click="pasting = true">Paste a list…</button>
   </div>
