@@ -53,7 +53,7 @@ final class GatherAlerts
         $rows = $this->alerts()->where('stamp', '>=', $from)
             ->whereNull('withdrawn_at')->orderBy('stamp')
             ->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source', 'joined_id', 'gathered_in_id']);
-        $isTornApart = $this->undo($from);
+        $apart = $this->undo($from);
         $openings = [];
         foreach ($rows as $row) {
             $alert = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
@@ -69,6 +69,8 @@ final class GatherAlerts
             $openings[] = $alert;
         }
         if ($openings === []) {
+            self::showIn($apart);
+
             return;
         }
         $items = [];
@@ -79,14 +81,14 @@ final class GatherAlerts
         $opened = $founders = [];
         foreach ($rows as $row) {
             // What comes together as it was needs no writing.
-            $opened[(int) $row->id] = $isTornApart || $row->joined_id === null ? null : [(int) $row->joined_id, (int) $row->gathered_in_id];
+            $opened[(int) $row->id] = $row->joined_id === null ? null : [(int) $row->joined_id, (int) $row->gathered_in_id];
             if ($row->gathered_in_id === $row->id) {
                 $founders[] = (int) $row->id;
             }
         }
         $this->save(
             $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), $opened,
-            $founders,
+            $founders, $apart,
         );
     }
 
@@ -119,35 +121,38 @@ final class GatherAlerts
     }
 
     /**
-     * Takes apart what was brought together from a stamp on.
+     * Takes apart what had come together from a stamp on, as far as it opened before: what opened since stays written as it
+     * was until it is known where it comes.
      *
-     * @return bool whether groups had come together since, so that nothing of it stands; else what stands is compared with what comes
+     * @return list<int> alerts that are in another group now
      */
-    private function undo(string $from): bool
+    private function undo(string $from): array
     {
         $apart = $this->alerts()->where('merged_stamp', '>=', $from)->pluck('gathered_in_id', 'id');
-        $later = $this->alerts()->where('stamp', '>=', $from)->whereNotNull('gathered_in_id');
+        $this->alerts()->where('stamp', '>=', $from)->whereNotNull('gathered_in_id')->whereNotNull('withdrawn_at')
+            ->update(['joined_id' => null, 'gathered_in_id' => null]);
         if ($apart->isEmpty()) {
-            $later->whereNotNull('withdrawn_at')->update(['joined_id' => null, 'gathered_in_id' => null]);
-
-            return false;
+            return [];
         }
-        $later->update(['joined_id' => null, 'gathered_in_id' => null]);
         $this->alerts()->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
+        $moved = [];
         foreach ($apart->filter()->unique()->chunk(self::CHUNK) as $groups) {
             $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())
-                ->get(['id', 'joined_id', 'merged_into_id'])->keyBy('id');
+                ->where('stamp', '<', $from)
+                ->get(['id', 'joined_id', 'gathered_in_id', 'merged_into_id'])->keyBy('id');
             foreach ($members as $member) {
                 $founder = (int) $member->joined_id;
                 while (($into = $members->get($founder)?->merged_into_id) !== null) {
                     $founder = (int) $into;
                 }
-                DB::table('alerts')->where('id', $member->id)->update(['gathered_in_id' => $founder]);
+                if ($founder !== (int) $member->gathered_in_id) {
+                    DB::table('alerts')->where('id', $member->id)->update(['gathered_in_id' => $founder]);
+                    $moved[] = (int) $member->id;
+                }
             }
-            self::showIn(array_values(array_map(intval(...), $members->keys()->all())));
         }
 
-        return true;
+        return $moved;
     }
 
     /**
@@ -192,13 +197,13 @@ final class GatherAlerts
      * @param  array<int, array{int, int}|null>  $opened  what each of those that opened had joined, and the founder of its group, where
      *      that stands
      * @param  list<int>  $founders  those that were known as the founder of a group
+     * @param  list<int>  $changed  those that are in another group already
      */
-    private function save(array $groups, array $opened, array $founders): void
+    private function save(array $groups, array $opened, array $founders, array $changed): void
     {
         $pdo = DB::connection()->getPdo();
         $join = $pdo->prepare('update alerts set joined_id = ?, gathered_in_id = ? where id = ?');
         $merge = $pdo->prepare('update alerts set merged_into_id = ?, merged_stamp = ? where id = ?');
-        $changed = [];
         foreach ($groups as ['alerts' => $alerts, 'taken' => $taken]) {
             $founder = $this->ids[$alerts[0]];
             foreach ($taken as [$alert, $stamp, $into]) {
@@ -258,9 +263,10 @@ final class GatherAlerts
     public static function showIn(array $alerts): void
     {
         $with = '(select coalesce(f.put_with_id, f.moved_to_id) from alerts f where f.id = alerts.gathered_in_id)';
+        $where = "coalesce(moved_to_id, $with, gathered_in_id)";
         foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
-            DB::table('alerts')->whereIn('id', $chunk)
-                ->update(['group_id' => DB::raw("coalesce(moved_to_id, $with, gathered_in_id)")]);
+            DB::table('alerts')->whereIn('id', $chunk)->whereRaw("(group_id is null or $where is null or group_id <> $where)")
+                ->update(['group_id' => DB::raw($where)]);
         }
     }
 
