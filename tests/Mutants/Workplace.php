@@ -8,7 +8,13 @@ use Symfony\Component\Finder\Finder;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
-/** A copy of the project in which mistakes are planted, one at a time. */
+/**
+ * A copy of the project in which mistakes are planted, one at a time.
+ *
+ * Of a test class: by file that it loads, the lines that it runs, and the others that could be run; none where nothing tells.
+ *
+ * @phpstan-type Traced array{seconds: float, files: array<string, array{string, string}>}
+ */
 final class Workplace
 {
     private const TOO_LONG = 3;
@@ -37,7 +43,7 @@ final class Workplace
      * The same as trace(), kept in a file for as long as no code changes.
      *
      * @param  list<string>  $tests
-     * @return array<string, array{seconds: float, files: list<string>}>
+     * @return array<string, Traced>
      */
     public function traced(array $tests, string $kept): array
     {
@@ -47,7 +53,7 @@ final class Workplace
                 fn(string $part): string => "$this->path/$part", ['app', 'core', 'database', 'tests'],
             )), false),
         )));
-        /** @var array{sum: string, traced: array<string, array{seconds: float, files: list<string>}>}|null $before */
+        /** @var array{sum: string, traced: array<string, Traced>}|null $before */
         $before = is_file($kept) ? unserialize((string) file_get_contents($kept), ['allowed_classes' => false]) : null;
         if ($before !== null && $before['sum'] === $sum) {
             return $before['traced'];
@@ -59,10 +65,10 @@ final class Workplace
     }
 
     /**
-     * Which files each test class makes PHP load, and how long it takes.
+     * What each test class makes PHP load and run, and how long it takes.
      *
      * @param  list<string>  $tests  files of test classes, from the project
-     * @return array<string, array{seconds: float, files: list<string>}> by test file
+     * @return array<string, Traced> by test file
      */
     private function trace(array $tests): array
     {
@@ -71,22 +77,55 @@ final class Workplace
             $out = "$this->path/storage/framework/included";
             $began = microtime(true);
             $process = new Process(
-                [PHP_BINARY, '-d', "auto_prepend_file=$this->path/tests/Mutants/included.php", 'vendor/bin/phpunit', $test],
+                [
+                    PHP_BINARY, ...$this->driver(), '-d', "auto_prepend_file=$this->path/tests/Mutants/included.php", 'vendor/bin/phpunit',
+                    $test,
+                ],
                 $this->path, ['MUTANTS_INCLUDED' => $out], timeout: 900,
             );
             if ($process->run() !== 0) {
                 throw new \RuntimeException("$test fails before anything is planted:\n".$process->getOutput());
             }
-            $traced[$test] = [
-                'seconds' => microtime(true) - $began,
-                'files' => array_map(
-                    fn(string $file): string => substr($file, strlen($this->path) + 1),
-                    explode("\n", (string) file_get_contents($out)),
-                ),
-            ];
+            $files = [];
+            foreach (explode("\n", (string) file_get_contents($out)) as $line) {
+                [$file, $ran, $others] = explode("\t", $line) + ['', '', ''];
+                $files[$file] = [$ran, $others];
+            }
+            $traced[$test] = ['seconds' => microtime(true) - $began, 'files' => $files];
         }
 
         return $traced;
+    }
+
+    /** @return list<string> what has PHP tell which lines it runs, if this machine has that */
+    private function driver(): array
+    {
+        $there = (new Process([PHP_BINARY, '-d', 'extension=pcov.so', '-r', 'exit(extension_loaded("pcov") ? 0 : 1);']))->run() === 0;
+
+        return $there ? ['-d', 'extension=pcov.so', '-d', 'pcov.enabled=1', '-d', 'pcov.directory='.$this->path] : [];
+    }
+
+    /**
+     * @param  array<string, Traced>  $traced
+     * @return array<string, float> seconds by test file, of those that run a mistake's line: of one on which nothing is run by
+     *      itself, as of the second line of a list, the last before it; of a constant's, any line of its file
+     */
+    public static function running(array $traced, Mistake $mistake): array
+    {
+        $numbers = static fn(string $list): array => $list === '' ? [] : array_map(intval(...), explode(',', $list));
+        $its = array_filter(array_map(static fn(array $one): ?array => $one['files'][$mistake->file] ?? null, $traced));
+        $could = array_unique(array_merge([], ...array_map(
+            static fn(array $one): array => [...$numbers($one[0]), ...$numbers($one[1])], array_values($its),
+        )));
+        $before = array_filter($could, static fn(int $line): bool => $line <= $mistake->line);
+        $line = $before === [] ? null : max($before);
+        $run = array_filter($its, static fn(array $one): bool => match (true) {
+            $could === [] => true,
+            $line === null => $one[0] !== '',
+            default => in_array($line, $numbers($one[0]), true),
+        });
+
+        return array_map(static fn(array $one): float => $one['seconds'], array_intersect_key($traced, $run));
     }
 
     /**

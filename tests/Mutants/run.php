@@ -4,8 +4,9 @@
  * Plants small mistakes, one at a time, and says which of them a test notices.
  *   php tests/Mutants/run.php core|app [how many] [seed] [only files whose path contains this]
  *
- * Part n of m, for two at once: PART=1/2. A mistake is tried on the test classes that load its file, quick ones first.
- * Which those are takes as long as all tests, and is kept for the next run until a file changes.
+ * Part n of m, for two at once: PART=1/2. A mistake is tried on the test classes that run its line, quick ones first (where
+ * PHP has no pcov, on those that load its file). Which those are takes as long as all tests, and is kept for the next run
+ * until a file changes.
  */
 
 declare(strict_types=1);
@@ -58,10 +59,7 @@ $traced = $workplace->traced($tests, sys_get_temp_dir()."/skarvo-mutants-$what.k
 $noticed = 0;
 $byKind = [];
 foreach ($own as $i => $mistake) {
-    $loads = array_map(
-        static fn(array $one): float => $one['seconds'],
-        array_filter($traced, static fn(array $one): bool => in_array($mistake->file, $one['files'], true)),
-    );
+    $loads = Workplace::running($traced, $mistake);
     asort($loads);
     // Tests of its own name know it best, then those of its room.
     $room = explode('/', $mistake->file)[$what === 'core' ? 2 : 1];

@@ -6,6 +6,8 @@ namespace Tests\Feature\Incidents;
 
 use App\Incidents\Incident;
 use App\Incidents\Major\MajorSettings;
+use App\Incidents\Priorities;
+use App\Incidents\UpdateRhythm;
 use App\Paging\Call;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
@@ -64,6 +66,22 @@ final class MajorTest extends TestCase
     private static function since(int $seq): array
     {
         return array_values(Entry::query()->where('seq', '>', $seq)->orderBy('seq')->pluck('kind')->map(strval(...))->all());
+    }
+
+    #[TestWith([90, 'Priority 1'])]
+    #[TestWith([5, 'A major incident'])]
+    public function test_updates_are_owed_by_whichever_asks_for_more(int $minutes, string $by): void
+    {
+        $this->raise()->assertSessionHasNoErrors();
+        $this->incident->refresh()->update(['priority' => 1]);
+        MajorSettings::change(
+            [...MajorSettings::now()->choices(), 'update_minutes' => $minutes], MajorSettings::now()->version, $this->person('per-strand'),
+        );
+
+        self::assertSame($by, UpdateRhythm::by($this->incident->refresh()));
+        self::assertSame(
+            min($minutes * 60, Priorities::matrix()->updateWithin(1)), UpdateRhythm::of($this->incident),
+        );
     }
 
     public function test_it_is_asked_about_as_soon_as_a_condition_holds_and_not_once_it_is_one(): void

@@ -9,6 +9,7 @@ use App\Incidents\Roles\CoordinationOffer;
 use App\Incidents\Roles\RoleHeld;
 use App\Platform\Person;
 use App\Platform\Role;
+use App\Signals\Alert;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Symfony\Component\HttpFoundation\Response;
@@ -129,6 +130,23 @@ final class RolesTest extends TestCase
         self::assertSame(0, CoordinationOffer::query()->waiting()->count());
         $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'twice'])
             ->assertSessionHasErrors('action');
+    }
+
+    public function test_whoever_takes_coordination_takes_the_alerts_that_nobody_has(): void
+    {
+        $this->signal([self::firing('host-1'), self::firing('host-2'), self::firing('host-3')]);
+        $this->takeSignals();
+        $alert = static fn(int $n): Alert => Alert::query()->where('item_named', "host-$n")->firstOrFail();
+        foreach ([1, 2] as $n) {
+            $alert($n)->update(['incident_id' => $this->incident->id]);
+        }
+        $alert(2)->update(['taken_by' => 'noor-lind', 'taken_at' => now()->subMinute()]);
+        $this->actingAs($this->other())->post(
+            "/incidents/{$this->incident->id}/coordinate", ['from' => $this->incident->coordinator_id], ['X-Request-Key' => 'take'],
+        )->assertSessionHasNoErrors();
+
+        self::assertSame(['ada-holm', 'noor-lind', null], [$alert(1)->taken_by, $alert(2)->taken_by, $alert(3)->taken_by]);
+        self::assertNotNull($alert(1)->taken_at);
     }
 
     public function test_a_no_is_said_with_a_reason_and_leaves_it_where_it_is(): void

@@ -199,6 +199,12 @@ final class ScanTest extends TestCase
                 DB::table('items')->whereNotNull('not_seen_since')->count(),
             ],
         );
+
+        // What was taken before one that was let in comes too late, and that is written down.
+        $refused = static fn(): int => DB::table('journal')->where('kind', 'snapshot.refused')->where('actor_kind', 'scanner')->count();
+        $before = $refused();
+        $this->scan([self::host(1)], id: 's6', minutes: 2)->assertStatus(409);
+        self::assertSame($before + 1, $refused());
     }
 
     public function test_connections_are_accepted_refused_or_taken_by_a_rule(): void

@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
 use App\Platform\Refused;
+use App\Updates\Following\Audience;
 use App\Updates\Following\Follow;
 use App\Updates\Following\NoticeMessages;
 use App\Updates\Following\Subscription;
@@ -188,6 +189,14 @@ final class FanOutTest extends TestCase
             ->assertJsonPath(
                 'some.0', ['id' => null, 'channel' => 'mail', 'address' => 'Ada Holm', 'why' => 'business owner of Vehicle lanes']
             );
+        // Whoever is told for more than one reason is told once, with all of them.
+        Audience::query()->create([
+            'name' => 'Leads', 'people' => ['ada-holm'], 'teams' => [], 'priority' => null, 'services' => [], 'places' => [],
+            'reads' => 'staff', 'must_know' => true,
+        ]);
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)
+            ->assertJsonPath('some.0.why', 'business owner of Vehicle lanes; Leads, must know');
+        Audience::query()->delete();
         $this->publish('Shut.');
         $this->tellAll();
         $this->publish('Still shut.');
