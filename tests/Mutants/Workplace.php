@@ -108,7 +108,8 @@ final class Workplace
     /**
      * @param  array<string, Traced>  $traced
      * @return array<string, float> seconds by test file, of those that run a mistake's line: of one on which nothing is run by
-     *      itself, as of the second line of a list, the last before it; of a constant's, any line of its file
+     *      itself, as of the second line of a list, the last before it; of a constant's, any line of its file besides those that
+     *      loading it runs
      */
     public static function running(array $traced, Mistake $mistake): array
     {
@@ -119,9 +120,11 @@ final class Workplace
         )));
         $before = array_filter($could, static fn(int $line): bool => $line <= $mistake->line);
         $line = $before === [] ? null : max($before);
+        // What loading the file runs, all of them run.
+        $least = $its === [] ? 0 : min(array_map(static fn(array $one): int => count($numbers($one[0])), $its));
         $run = array_filter($its, static fn(array $one): bool => match (true) {
             $could === [] => true,
-            $line === null => $one[0] !== '',
+            $line === null => count($numbers($one[0])) > $least,
             default => in_array($line, $numbers($one[0]), true),
         });
 
