@@ -216,6 +216,7 @@ final class AnswerTest extends TestCase
         $this->clock();
         $ask = Page::query()->where('kind', 'ask')->sole();
         self::assertSame([$page->person_id, $page->channel], [$ask->person_id, $ask->channel]);
+        self::assertTrue(DB::table('outbox')->where('kind', 'page')->where('key', "page-$ask->id")->exists(), 'It goes out.');
 
         $this->answer($ask, 'yes');
         $this->later(1200);

@@ -46,13 +46,12 @@ const within = computed(() =>
     }))
     .filter((one) => one.from < end.value && one.to > start.value),
 );
-/** What each belongs to is worked out by the trace, and asked for only where the rows are by that. */
+// What each belongs to is worked out by the trace, and asked for only where the rows are by that.
 const page = usePage();
 const belongs = computed(() => page.props.belongs as Record<number, BelongsLine> | undefined);
 watch([by, () => props.changes], () => {
-  const isNeeded = by.value === 'service' || by.value === 'place';
-  if (isNeeded && props.changes.some((one) => !belongs.value?.[one.id] && one.items.length))
-    readAnew({ only: ['belongs'] });
+  if (by.value !== 'service' && by.value !== 'place') return;
+  if (props.changes.some((one) => !belongs.value?.[one.id] && one.items.length)) readAnew({ only: ['belongs'] });
 });
 const colliding = computed(() => new Set(props.collisions.flatMap((one) => one.changes)));
 const rows = computed(() => {
