@@ -165,7 +165,9 @@ test('a rule is tried over the last week, saved, moved by keyboard, and taken ba
   await expect(rules).toHaveCount(before);
 });
 
-test('fewer of what fires often: tried over the week, and shown only of the proposal that is chosen', async ({ page }) => {
+test('fewer of what fires often: tried over the week, and shown only of the proposal that is chosen', async ({
+  page,
+}) => {
   await signIn(page, 'Ingrid Vale');
   await page.goto('/alerts?show=all&q=link-loss');
   await page.locator('[id^=group-] a').first().click();
