@@ -29,8 +29,15 @@ final class MatchItem
         Alert::query()->whereKey($open)->update(['item_id' => $item->id]);
         Alert::query()->whereKey($open)->whereNull('team_id')->update(['team_id' => $item->team_id]);
         foreach (DB::table('alert_items')->whereIn('alert_id', $open)->where('item', $named)->get() as $row) {
-            DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $item->id)->delete();
-            DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $named)->update(['item' => $item->id]);
+            $its = static fn(string $of) => DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $of);
+            // An alert may be on both: then on the item since the earlier of the two, and as long as either fires.
+            $own = $its($item->id)->first();
+            $its($item->id)->delete();
+            $its($named)->update([
+                'item' => $item->id, 'fires' => (bool) $row->fires || (bool) ($own->fires ?? false),
+                'stamp' => min((string) $row->stamp, (string) ($own->stamp ?? $row->stamp)),
+                'opened_at' => min((string) $row->opened_at, (string) ($own->opened_at ?? $row->opened_at)),
+            ]);
         }
         Journal::write(
             Actor::person($by), SignalEntry::AlertMatched, ['item', $item->id],

@@ -8,12 +8,33 @@ use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;
 
 /** Working with alerts. */
 final class AlertsTest extends TestCase
 {
+    public function test_an_alert_on_an_item_and_on_another_name_of_it_fires_on_the_item_while_either_does(): void
+    {
+        $this->take([self::firing('MDB1.legacy')]);
+        $alert = Alert::query()->where('item_named', 'MDB1.legacy')->firstOrFail();
+        $rows = DB::table('alert_items')->where('alert_id', $alert->id);
+        (clone $rows)->update(['fires' => false]);
+        DB::table('alert_items')->insert([
+            'alert_id' => $alert->id, 'item' => 'manifest-db-1', 'stamp' => '0', 'opened_at' => '2026-03-03 07:00:00.000', 'fires' => true,
+        ]);
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'manifest-db-1'])->assertSessionHasNoErrors();
+
+        self::assertSame(
+            [['manifest-db-1', '0', '2026-03-03 07:00:00.000', 1]],
+            (clone $rows)->get()->map(static fn(\stdClass $row): array => [
+                $row->item, $row->stamp, $row->opened_at, (int) $row->fires,
+            ])->all(),
+        );
+    }
+
     public function test_what_belongs_together_is_one_decision_and_what_matters_most_comes_first(): void
     {
         $this->take([

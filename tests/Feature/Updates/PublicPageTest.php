@@ -251,6 +251,11 @@ final class PublicPageTest extends TestCase
         self::assertSame('Vehicle lanes: Looking for the cause', (string) $entry->title);
         self::assertSame('2026-03-03T08:00:00Z', (string) $feed->updated);
         self::assertSame(route('status')."/incident-{$this->incident->id}.html#update-1", (string) $entry->id);
+        $links = [];
+        foreach ($feed->link as $link) {
+            $links[(string) $link['rel']] = (string) $link['href'];
+        }
+        self::assertSame(['self' => route('status').'/feed.atom', 'alternate' => route('status').'/index.html'], $links);
         $ids = [];
         foreach ($feed->entry as $one) {
             $ids[] = (string) $one->id;
