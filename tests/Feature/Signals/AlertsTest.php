@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
@@ -33,6 +34,24 @@ final class AlertsTest extends TestCase
                 $row->item, $row->stamp, $row->opened_at, (int) $row->fires,
             ])->all(),
         );
+    }
+
+    public function test_an_alert_that_outlived_its_incident_waits_and_is_closed_as_one_of_none_is(): void
+    {
+        $this->take([self::firing('host-1'), self::firing('host-2'), self::firing('host-3')]);
+        $incident = Incident::factory()->createOne();
+        $alert = static fn(int $n): Alert => Alert::query()->where('item_named', "host-$n")->firstOrFail();
+        foreach ([1, 2] as $n) {
+            $alert($n)->update(['incident_id' => $incident->id]);
+        }
+        $alert(2)->update(['decide_again_at' => now()]);
+        $all = ['alerts' => [$alert(1)->id, $alert(2)->id, $alert(3)->id]];
+        $this->actingAs($this->person('ingrid-vale'));
+
+        $this->post('/alerts/wait', [...$all, 'minutes' => 30])->assertSessionHasNoErrors();
+        self::assertSame([false, true, true], array_map(static fn(int $n): bool => $alert($n)->wait_until !== null, [1, 2, 3]));
+        $this->post('/alerts/close', [...$all, 'reason' => 'Known'])->assertSessionHasNoErrors();
+        self::assertSame([false, true, true], array_map(static fn(int $n): bool => $alert($n)->put_away_at !== null, [1, 2, 3]));
     }
 
     public function test_what_belongs_together_is_one_decision_and_what_matters_most_comes_first(): void
