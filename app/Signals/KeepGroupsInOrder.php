@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Contracts\CanWait;
+use Carbon\CarbonInterface;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -38,6 +39,8 @@ final class KeepGroupsInOrder implements CanWait
             if (! $mayWork()) {
                 return 0;
             }
+            // Before it is asked what is undecided: what becomes due between the two is worked out once more, not lost.
+            $now = now()->startOfSecond();
             $groups = array_map(intval(...), array_values(self::toOrder()->orderBy('due_at')->limit(self::MOST)->pluck('group_id')->all()));
             DB::table('groups_in_order')->whereIn('group_id', $groups)->delete();
             $found = GroupsInOrder::columns(Alert::query()->undecided()->whereIn('group_id', $groups));
@@ -51,7 +54,7 @@ final class KeepGroupsInOrder implements CanWait
                 ),
             );
             DB::table('groups_to_order')->whereIn('group_id', $groups)->delete();
-            DB::table('groups_to_order')->insertUsing(['group_id', 'due_at'], self::becomeDue($groups));
+            DB::table('groups_to_order')->insertUsing(['group_id', 'due_at'], self::becomeDue($groups, $now));
 
             return count($groups);
         });
@@ -67,10 +70,10 @@ final class KeepGroupsInOrder implements CanWait
      * @param  list<int>  $groups
      * @return Builder when next an alert of each comes back, or is to be handled
      */
-    private static function becomeDue(array $groups): Builder
+    private static function becomeDue(array $groups, CarbonInterface $now): Builder
     {
         $open = static fn(string $time): Builder => DB::table('alerts')->whereNull('closed_at')->whereIn('group_id', $groups)
-            ->where($time, '>', now()->startOfSecond())->select(['group_id', "$time as due_at"]);
+            ->where($time, '>', $now)->select(['group_id', "$time as due_at"]);
 
         return DB::query()
             ->fromSub($open('wait_until')->unionAll($open('handle_at')), 'times')

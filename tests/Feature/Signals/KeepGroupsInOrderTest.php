@@ -9,7 +9,9 @@ use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
 use App\Signals\KeepGroupsInOrder;
+use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
+use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
@@ -156,6 +158,24 @@ final class KeepGroupsInOrderTest extends TestCase
             self::assertSame($then, $count());
         }
         self::assertSame(0, DB::table('groups_to_order')->count());
+    }
+
+    public function test_what_comes_back_while_groups_are_kept_is_not_lost(): void
+    {
+        self::keep();
+        $at = CarbonImmutable::instance(now()->startOfSecond());
+        $alerts = Alert::query()->undecided()->limit(8)->pluck('id')->all();
+        // One for each second, of which each look at the time takes one.
+        foreach ($alerts as $seconds => $id) {
+            DB::table('alerts')->where('id', $id)->update(['handling' => 'hours', 'handle_at' => $at->addSeconds($seconds)]);
+        }
+        $looks = 0;
+        Date::setTestNow(static function () use (&$looks, $at): CarbonInterface {
+            return $at->addSeconds($looks++);
+        });
+        self::keep();
+        $this->travelTo($at->addMinute());
+        self::assertSame(30, (new AlertGroups)->inOrder->count(Alert::query()->undecided())[0]);
     }
 
     public function test_the_clock_keeps_them_and_none_if_another_has_taken_over(): void
