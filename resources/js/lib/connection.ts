@@ -1,3 +1,4 @@
+import { presently } from './time';
 import { router } from '@inertiajs/vue3';
 import { ref } from 'vue';
 
@@ -5,7 +6,7 @@ import { ref } from 'vue';
 export const lostSince = ref<number | null>(null);
 
 export function noteLost(): void {
-  lostSince.value ??= Date.now();
+  lostSince.value ??= presently();
 }
 
 export function noteBack(): void {

@@ -9,7 +9,7 @@ const ARRIVES_WITHIN = 1000;
 const now = ref(Date.now());
 /** As each second of the server's clock begins, so that all clocks of a page go on in one frame. */
 function tick(): void {
-  now.value = Date.now() + behind;
+  now.value = presently();
   setTimeout(tick, 1000 - (now.value % 1000));
 }
 tick();
@@ -17,7 +17,7 @@ tick();
 /** Sets the clock of this page by the server's, so that a laptop that is minutes off shows the right waits. */
 export function followServerTime(serverNow: string): void {
   behind = Date.parse(serverNow) - Date.now();
-  now.value = Date.now() + behind;
+  now.value = presently();
 }
 
 /** The present by the server's clock, in milliseconds since the epoch; changes with each second. */
@@ -25,9 +25,14 @@ export function useNow(): Readonly<Ref<number>> {
   return now;
 }
 
-/** The same at this very instant, for what has to include what has just happened: the answer that set it took a while to arrive. */
+/** The present by the server's clock at this very instant, for what begins with it: the clock of this machine may be wrong. */
+export function presently(): number {
+  return Date.now() + behind;
+}
+
+/** The same for what has to include what has just happened: the answer that set the clock took a while to arrive. */
 export function latestNow(): number {
-  return Date.now() + behind + ARRIVES_WITHIN;
+  return presently() + ARRIVES_WITHIN;
 }
 
 export function millis(time: string | number): number {

@@ -3,7 +3,7 @@ import { computed, reactive, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { PickedItem } from '@/components/ItemPicker.vue';
 import { ask } from '@/lib/ask';
 import type { LookedAt, PlanOfChange } from '@/lib/shapes';
-import { instantOf, localOf, millis, ownZone } from '@/lib/time';
+import { instantOf, localOf, millis, ownZone, presently } from '@/lib/time';
 
 export interface PlannedStep {
   text: string;
@@ -86,7 +86,7 @@ export function usePlan(
   });
   const moved = ref(0);
   // It stays where it is while a time on it is chosen, and goes along where the time is elsewhere.
-  const bandFrom = ref(midnight(span.value?.from ?? Date.now()));
+  const bandFrom = ref(midnight(span.value?.from ?? presently()));
   watch(moved, (now, was) => (bandFrom.value = midnight(bandFrom.value + (now - was) * DAY + DAY / 2)));
   watch(span, (now) => {
     if (now && (now.from < bandFrom.value || now.to > bandFrom.value + BAND_DAYS * DAY))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { clockOf, instantOf, localOf, useNow } from '@/lib/time';
+import { clockOf, instantOf, localOf, presently, useNow } from '@/lib/time';
 import type { Turn } from '@/pages/Rota/rota';
 
 /** Turns on a line of time, a week a row, with what is mine, what was changed by hand, and where nobody is. */
@@ -21,10 +21,10 @@ const WEEK = 7 * 86_400_000;
 const HEIGHT = 30;
 const weeks = computed(() => {
   // Dates on the clocks of the zone, reckoned as if they were UTC.
-  const day = new Date(`${localOf(props.turns[0]?.from ?? Date.now(), props.zone).slice(0, 10)}T00:00Z`);
+  const day = new Date(`${localOf(props.turns[0]?.from ?? presently(), props.zone).slice(0, 10)}T00:00Z`);
   day.setUTCDate(day.getUTCDate() - ((day.getUTCDay() + 6) % 7));
   const begins = (): number => instantOf(day.toISOString(), props.zone);
-  const last = props.turns.at(-1)?.to ?? Date.now();
+  const last = props.turns.at(-1)?.to ?? presently();
   const rows: { from: number; to: number; turns: Turn[] }[] = [];
   for (let from = begins(), to = from; from < last; from = to) {
     day.setUTCDate(day.getUTCDate() + 7);

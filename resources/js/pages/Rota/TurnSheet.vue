@@ -7,7 +7,7 @@ import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
-import { clockOf, instantOf, lasting, localOf } from '@/lib/time';
+import { clockOf, instantOf, lasting, localOf, presently } from '@/lib/time';
 import type { Effect, Turn } from '@/pages/Rota/rota';
 
 /** Takes a stretch, or asks somebody to swap; what that changes is seen first. */
@@ -24,7 +24,7 @@ const props = defineProps<{
 const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
-const from = ref(localOf(Math.max(props.turn.from, Math.floor(Date.now() / 60_000) * 60_000), props.zone));
+const from = ref(localOf(Math.max(props.turn.from, Math.floor(presently() / 60_000) * 60_000), props.zone));
 const to = ref(localOf(props.turn.to, props.zone));
 const person = ref(props.isMine ? props.me : '');
 const other = ref('');

@@ -1,4 +1,4 @@
-import { localOf } from '@/lib/time';
+import { localOf, presently } from '@/lib/time';
 
 /** A stretch of time in which one person, or nobody, is on call; milliseconds. */
 export interface Turn {
@@ -46,7 +46,7 @@ export const SHIFTS = [
 
 /** A further layer to fill in: from next Monday at nine, a week each. */
 export function layerOf(taken: string[], zone: string): Layer {
-  const monday = new Date(`${localOf(Date.now(), zone).slice(0, 10)}T00:00Z`);
+  const monday = new Date(`${localOf(presently(), zone).slice(0, 10)}T00:00Z`);
   monday.setUTCDate(monday.getUTCDate() + ((8 - monday.getUTCDay()) % 7 || 7));
   let n = taken.length + 1;
   while (taken.includes(`layer-${n}`)) n++;

@@ -9,7 +9,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import { clockTime, lasting, useNow } from '@/lib/time';
+import { clockTime, lasting, presently, useNow } from '@/lib/time';
 
 /** Planned work, during which items open no alerts; and what was held back meanwhile. */
 interface Held {
@@ -43,7 +43,7 @@ const local = (at: number): string =>
 const chosen = ref<PickedItem[]>([]);
 const picker = ref<InstanceType<typeof ItemPicker> | null>(null);
 const withDependents = ref(false);
-const from = ref(local(Date.now()));
+const from = ref(local(presently()));
 const to = ref('');
 const reason = ref('');
 const add = (item: PickedItem): void => {
