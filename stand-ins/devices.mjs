@@ -4,6 +4,8 @@
  * A message is taken, and what becomes of it is told afterwards, as with real ones: it arrived, it came back, it was
  * answered. Each network can be slow, refuse, hang, or say yes and deliver nothing; each device can be switched off.
  */
+import { instant } from './clock.mjs';
+
 const CHANNELS = ['push', 'text', 'voice', 'mail', 'chat'];
 const WAYS = ['ok', 'refuse', 'hang', 'silent'];
 /** A phone rings so long, then the call is over. */
@@ -30,7 +32,7 @@ export function createNetwork({ post, keep }) {
   };
   const arrive = (page) => {
     page.state = page.channel === 'voice' ? 'rings' : 'arrived';
-    page.arrivedAt = new Date().toISOString();
+    page.arrivedAt = instant();
     if (page.channel === 'voice') setTimeout(() => { if (page.state === 'rings') page.state = 'rang out'; }, RINGS_MS).unref();
     void tell({ key: page.key, event: 'delivered' });
   };
@@ -57,7 +59,7 @@ export function createNetwork({ post, keep }) {
         known.repeats++;
         return [200, { ok: true, confirms: true }];
       }
-      const page = keep(pages, { ...message, key, at: new Date().toISOString(), repeats: 0, state: 'on its way', said: [] });
+      const page = keep(pages, { ...message, key, at: instant(), repeats: 0, state: 'on its way', said: [] });
       setTimeout(() => reach(page), network.delay).unref();
       return [200, { ok: true, confirms: true }];
     },

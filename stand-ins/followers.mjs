@@ -5,12 +5,13 @@
  * has been given the secret.
  */
 import { createHmac, timingSafeEqual } from 'node:crypto';
+import { instant, presently } from './clock.mjs';
 
 const WAYS = ['ok', 'refuse', 'hang', 'silent'];
 const TOLERANCE_SECONDS = 300;
 const TELL_ATTEMPTS = 60;
 
-export function isStandardWebhook(headers, body, secret, now = Date.now() / 1000) {
+export function isStandardWebhook(headers, body, secret, now = presently() / 1000) {
   const [id, at, signatures] = [headers['webhook-id'], headers['webhook-timestamp'], headers['webhook-signature']];
   if (!id || !signatures || !(Math.abs(now - Number(at)) <= TOLERANCE_SECONDS)) return false;
   const right = createHmac('sha256', Buffer.from(secret.replace(/^whsec_/, ''), 'base64')).update(`${id}.${at}.${body}`).digest();
@@ -33,7 +34,7 @@ export function createFollowers({ post, keep }) {
   const once = (list, key, message) => {
     const known = list.find((one) => one.key === key);
     if (known) known.repeats++;
-    else keep(list, { ...message, key, at: new Date().toISOString(), repeats: 0 });
+    else keep(list, { ...message, key, at: instant(), repeats: 0 });
     return !known;
   };
   const through = (way, arrive) => {

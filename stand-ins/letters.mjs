@@ -1,4 +1,6 @@
 /** What people write to the desk: mail as RFC 5322 says, and messages in the channels of a chat; and what they get back. */
+import { instant, presently } from './clock.mjs';
+
 let next = Date.now();
 const encoded = (text) => (/^[\x20-\x7e]*$/.test(text) ? text : `=?utf-8?B?${Buffer.from(text).toString('base64')}?=`);
 const oneLine = (text) => String(text ?? '').replace(/[\r\n]+/g, ' ').trim();
@@ -7,7 +9,7 @@ const oneLine = (text) => String(text ?? '').replace(/[\r\n]+/g, ' ').trim();
 export function letterOf({ from, name, subject, text, answers = null, id = `${next++}@mail.example` }) {
   const sender = name ? `${encoded(oneLine(name))} <${oneLine(from)}>` : oneLine(from);
   return [
-    `From: ${sender}`, 'To: desk@eiderholm.example', `Subject: ${encoded(oneLine(subject))}`, `Date: ${new Date().toUTCString().replace('GMT', '+0000')}`,
+    `From: ${sender}`, 'To: desk@eiderholm.example', `Subject: ${encoded(oneLine(subject))}`, `Date: ${new Date(presently()).toUTCString().replace('GMT', '+0000')}`,
     `Message-ID: <${id}>`, ...(answers ? [`In-Reply-To: <${oneLine(answers)}>`, `References: <${oneLine(answers)}>`] : []), 'MIME-Version: 1.0',
     'Content-Type: text/plain; charset=utf-8', 'Content-Transfer-Encoding: base64', '',
     ...(Buffer.from(String(text ?? '')).toString('base64').match(/.{1,76}/g) ?? ['']), '',
@@ -25,7 +27,7 @@ export function createChat({ hand, keep }) {
     say: async ({ channel, thread, author, text }) => {
       const message = `m${next++}`;
       const kept = threadOf(oneLine(channel), thread || `t${next++}`);
-      kept.said.push({ by: author, text, at: new Date().toISOString(), message });
+      kept.said.push({ by: author, text, at: instant(), message });
       const answer = await hand({ channel: kept.channel, thread: kept.thread, message, author, text });
       kept.ref = answer.body?.ref ?? kept.ref;
       kept.answered = answer.status;
@@ -35,7 +37,7 @@ export function createChat({ hand, keep }) {
     take: ({ channel, thread, text }, key) => {
       // What is said in no thread is news for all who read the channel.
       const kept = threadOf(channel, thread ?? 'news');
-      if (!kept.said.some((one) => key && one.message === key)) kept.said.push({ by: thread ? 'The desk' : 'Skarvo', text, at: new Date().toISOString(), message: key });
+      if (!kept.said.some((one) => key && one.message === key)) kept.said.push({ by: thread ? 'The desk' : 'Skarvo', text, at: instant(), message: key });
       return [200, { ok: true }];
     },
   };

@@ -2,6 +2,8 @@
  * A delivery pipeline: it brings versions of the company's own programs and firmware out, and tells of it in events of
  * CDEvents, late and twice where the network is bad.
  */
+import { instant } from './clock.mjs';
+
 const event = (id, doing, service, version, at, { author, commits, workItem } = {}) => ({
   context: { version: '0.4.1', id, source: '/pipelines/eiderholm', type: `dev.cdevents.service.${doing}.0.1.1`, timestamp: at },
   subject: {
@@ -28,7 +30,7 @@ export function createPipeline({ post, keep }) {
   const deliver = async (name, minutesAgo = 0) => {
     const one = deliveries[name];
     if (!one) return null;
-    const at = new Date(Date.now() - minutesAgo * 60_000).toISOString();
+    const at = instant(minutesAgo * 60_000);
     const body = event(`run-${nextId++}`, one.doing ?? 'deployed', one.service, one.version, at, one);
     try {
       const answer = await post('/api/v1/deployments', body);

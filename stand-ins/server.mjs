@@ -7,6 +7,7 @@
  */
 import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
+import { instant } from './clock.mjs';
 import { createNetwork } from './devices.mjs';
 import { createFollowers } from './followers.mjs';
 import { createChat, letterOf } from './letters.mjs';
@@ -47,7 +48,7 @@ const post = async (path, body, type = 'application/json') => {
 let nextId = Date.now();
 /** A monitor speaks; it keeps what it could not deliver and tries again, as monitors do. */
 const speak = async (signal, attempt = 1) => {
-  const known = signal.id ? signal : { id: `harbour-watch-${nextId++}`, at: new Date().toISOString(), source: 'harbour-watch', ...signal };
+  const known = signal.id ? signal : { id: `harbour-watch-${nextId++}`, at: instant(), source: 'harbour-watch', ...signal };
   try {
     const answer = await post('/api/v1/signals', known);
     keep(world.signals, { ...known, answered: answer.status, error: answer.status === 202 ? null : (answer.body?.refused?.[0]?.error?.message ?? answer.body?.detail ?? null) });
@@ -67,10 +68,10 @@ const tell = async (report) => {
 };
 
 /** The scanner looks, and sends what it found. */
-const scan = async (name, at = new Date()) => {
+const scan = async (name, at = instant()) => {
   const found = scans[name];
   if (!found) return null;
-  const body = { id: `quay-sweep-${nextId++}`, scanner: 'quay-sweep', at: at.toISOString(), items: found.items, connections: found.connections };
+  const body = { id: `quay-sweep-${nextId++}`, scanner: 'quay-sweep', at, items: found.items, connections: found.connections };
   try {
     const answer = await post('/api/v1/snapshots', body);
     return keep(world.scans, { name, at: body.at, answered: answer.status, state: answer.body?.state ?? answer.body?.detail ?? null, counts: answer.body?.counts ?? null });
@@ -129,7 +130,7 @@ const receive = (list, key, message) => {
     known.repeats++;
     return;
   }
-  keep(list, { ...message, key, at: new Date().toISOString(), repeats: 0 });
+  keep(list, { ...message, key, at: instant(), repeats: 0 });
 };
 
 const text = (request) =>
@@ -188,12 +189,7 @@ const routes = {
   'POST /let-ring': async (request) => network.letRing(await read(request)),
   'POST /switch': async (request) => network.switch(await read(request)),
   'POST /delivery': async (request) => network.set(await read(request)),
-  'POST /speak': async (request) => {
-    // A monitor whose clock is another than ours.
-    const { instant, ...step } = await read(request);
-    const answer = await speak({ ...signalOf(step), ...(instant ? { at: instant } : {}) });
-    return [200, answer];
-  },
+  'POST /speak': async (request) => [200, await speak(signalOf(await read(request)))],
   'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
   'POST /scan': async (request) => { const { name } = await read(request); const answer = await scan(name); return answer ? [200, answer] : [404, { error: `There is no scan ${name}.` }]; },
   'POST /deliver': async (request) => { const { name, minutesAgo } = await read(request); const answer = await pipeline.deliver(name, minutesAgo); return answer ? [200, answer] : [404, { error: `There is nothing called ${name} to deliver.` }]; },
@@ -224,5 +220,5 @@ if (token) void learn();
 if (process.env.STAND_INS_SCENE) {
   setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);
   // The scanner looked yesterday, and looks again.
-  setTimeout(async () => { await scan('before', new Date(Date.now() - 26 * 3600_000)); await scan('now'); }, 3000);
+  setTimeout(async () => { await scan('before', instant(26 * 3600_000)); await scan('now'); }, 3000);
 }

@@ -1,5 +1,6 @@
 /** Whether what was posted comes from Skarvo: RFC 9421 with HMAC-SHA256, over a digest of the body by RFC 9530. */
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto';
+import { presently } from './clock.mjs';
 
 const MOST_SECONDS_OLD = 300;
 
@@ -9,7 +10,7 @@ const MOST_SECONDS_OLD = 300;
  * @param {string} secret empty: nothing is signed, and all is believed
  * @param {number} now in seconds
  */
-export const isSigned = ({ method, url, headers }, body, secret, now = Date.now() / 1000) => {
+export const isSigned = ({ method, url, headers }, body, secret, now = presently() / 1000) => {
   if (secret === '') return true;
   const [, parameters] = /^skarvo=(.+)$/.exec(headers['signature-input'] ?? '') ?? [];
   const [, said] = /^skarvo=:([A-Za-z0-9+/=]+):$/.exec(headers['signature'] ?? '') ?? [];

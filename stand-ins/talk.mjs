@@ -3,6 +3,8 @@
  *
  * What is said and who comes is told to Skarvo, again and again until it answers, as a chat and an exchange would.
  */
+import { instant } from './clock.mjs';
+
 const TELL_ATTEMPTS = 60;
 /** A phone rings so long, then the exchange says that nobody answered. */
 const RINGS_MS = 45_000;
@@ -34,7 +36,7 @@ export function createTalk({ post, keep, people }) {
       return null;
     }
   };
-  const told = (bridge, person, event) => tell('/api/v1/bridges', { bridge: bridge.name, id: `x${next++}`, person, event, at: new Date().toISOString() });
+  const told = (bridge, person, event) => tell('/api/v1/bridges', { bridge: bridge.name, id: `x${next++}`, person, event, at: instant() });
 
   return {
     state: () => ({ conversations, bridges }),
@@ -44,11 +46,11 @@ export function createTalk({ post, keep, people }) {
       if (key && kept.said.some((one) => one.key === key)) return [200, { ok: true }];
       if (does === 'open') kept.topic = text;
       kept.open = does !== 'close';
-      kept.said.push({ by: does === 'say' ? author : 'Skarvo', text, at: new Date().toISOString(), message, key });
+      kept.said.push({ by: does === 'say' ? author : 'Skarvo', text, at: instant(), message, key });
       return [200, { ok: true }];
     },
     /** Somebody writes in it. */
-    sayIn: async ({ conversation, person, text, message = `c${next++}`, at = new Date().toISOString() }) => {
+    sayIn: async ({ conversation, person, text, message = `c${next++}`, at = instant() }) => {
       const kept = conversations.find((one) => one.name === conversation);
       if (!kept || !String(text ?? '').trim()) return [422, { error: 'There is no such conversation, or nothing was said.' }];
       if (!kept.said.some((one) => one.message === message)) kept.said.push({ by: nameOf(person), text, at, message });

@@ -1,7 +1,7 @@
 import { expect, type Page, type Request } from '@playwright/test';
 import { CloudEvent, emitterFor, httpTransport, Mode } from 'cloudevents';
 import { execFileSync } from 'node:child_process';
-import { accessible, fitsItsWidth, signIn, test } from './world';
+import { accessible, fitsItsWidth, present, signIn, test } from './world';
 
 /** From foreign payloads to alerts that are tuned and worked: by keyboard where the work is done by keyboard. */
 
@@ -79,7 +79,7 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
     state: 'RAISED',
     grade: 'B',
     // What begins and ends within one second was never there, so it says when.
-    when: Date.now() - 60_000,
+    when: present() - 60_000,
   };
   const post = (data: object) => request.post(`/api/v1/sources/hull-watch?token=${token}`, { data });
   expect(await (await post(payload)).json()).toMatchObject({ accepted: 0, kept: 1 });
@@ -110,7 +110,7 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
   await page.getByRole('link', { name: 'Bilge water is high on kiosk-tangen-2' }).first().click();
   await page.getByRole('button', { name: 'raw' }).click();
   await expect(page.getByText('"grade":"B"')).toBeVisible();
-  expect(await (await post({ ...payload, state: 'GONE', when: Date.now() })).json()).toMatchObject({
+  expect(await (await post({ ...payload, state: 'GONE', when: present() })).json()).toMatchObject({
     accepted: 1,
     kept: 0,
   });

@@ -1,10 +1,20 @@
 import { expect, type Page } from '@playwright/test';
 import ICAL from 'ical.js';
-import { accessible, fitsItsWidth, mails, phone, pockets, someone, speak, standInsAddress, test } from './world';
+import {
+  accessible,
+  fitsItsWidth,
+  mails,
+  onTheClock,
+  phone,
+  pockets,
+  someone,
+  speak,
+  standInsAddress,
+  test,
+} from './world';
 
 /** A day from now, as a field takes it. */
-const local = (days: number, time: string): string =>
-  `${new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)} ${time}`;
+const local = (days: number, time: string): string => `${onTheClock(days * 24 * 60).slice(0, 10)} ${time}`;
 
 const row = (page: Page, text: RegExp) => page.getByRole('listitem').filter({ hasText: text });
 
@@ -19,9 +29,11 @@ test('a change is planned around a freeze and a collision, approved by a stand-i
   await test.step('of those who are asked, one is on leave', async () => {
     await per.goto('/people/jonas-solberg');
     const away = per.getByRole('form', { name: 'Away' });
-    const at = (hours: number): string => new Date(Date.now() + hours * 3_600_000).toISOString().slice(0, 16);
-    await away.getByLabel('From').first().fill(at(-4));
-    await away.getByLabel('Until').fill(at(20));
+    await away
+      .getByLabel('From')
+      .first()
+      .fill(onTheClock(-4 * 60));
+    await away.getByLabel('Until').fill(onTheClock(20 * 60));
     await away.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(per.getByRole('button', { name: /^Drop it/ })).toBeVisible();
   });

@@ -1,25 +1,24 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
 import {
   accessible,
   fitsItsWidth,
   further,
   later,
+  onTheClock,
   phone,
   pockets,
+  present,
   someone,
   speak,
   standInsAddress,
   test,
 } from './world';
 
-const offset = (): number => Number(readFileSync(new URL('../../storage/test/time-offset', import.meta.url), 'utf8'));
 const network = (request: APIRequestContext, channel: string, is: string) =>
   request.post(`${standInsAddress}/delivery`, { data: { channel, is } });
 /** Moves the time of day ahead to one in Oslo. */
 const untilHour = (hour: number): void => {
-  const now = new Date(Date.now() + offset() * 1000);
-  const local = new Date(now.toLocaleString('en-US', { timeZone: 'Europe/Oslo' }));
+  const local = new Date(new Date(present()).toLocaleString('en-US', { timeZone: 'Europe/Oslo' }));
   const at = new Date(local);
   at.setHours(hour, 30, 0, 0);
   if (at <= local) at.setDate(at.getDate() + 1);
@@ -178,12 +177,12 @@ test('somebody says how they are reached, tests it, and their leave shows the ga
   await expect(noor.getByRole('region', { name: 'What this comes to' })).toContainText(/push,\s+answered/);
 
   const away = noor.getByRole('form', { name: 'Away' });
-  const local = (days: number) => new Date(Date.now() + offset() * 1000 + days * 86_400_000).toISOString().slice(0, 16);
-  await away.getByLabel('From').first().fill(local(30));
-  await away.getByLabel('Until').fill(local(1));
+  const inDays = (days: number): string => onTheClock(days * 24 * 60);
+  await away.getByLabel('From').first().fill(inDays(30));
+  await away.getByLabel('Until').fill(inDays(1));
   await away.getByRole('button', { name: 'Add' }).click();
   await expect(noor.getByText('The end must be later than the beginning.')).toBeVisible();
-  await away.getByLabel('Until').fill(local(60));
+  await away.getByLabel('Until').fill(inDays(60));
   await away.getByRole('button', { name: 'Add' }).click();
   await expect(noor.getByRole('list', { name: 'Gaps that leave makes' })).toContainText('Lane systems on call');
   await noor.goto('/people');

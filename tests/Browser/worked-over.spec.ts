@@ -1,8 +1,5 @@
 import { expect } from '@playwright/test';
-import { readFileSync } from 'node:fs';
-import { accessible, fitsItsWidth, later, phone, pockets, someone, test } from './world';
-
-const offset = (): number => Number(readFileSync(new URL('../../storage/test/time-offset', import.meta.url), 'utf8'));
+import { accessible, fitsItsWidth, later, onTheClock, phone, pockets, someone, test } from './world';
 
 /** A change whose time ends while it runs: after all others, as it moves the time of day ahead. */
 test('an emergency change is approved on the device that wakes somebody, overruns, and is backed out and reviewed', async ({
@@ -11,19 +8,14 @@ test('an emergency change is approved on the device that wakes somebody, overrun
 }) => {
   test.setTimeout(150_000);
   const noor = await someone(browser, 'Noor Lind');
-  /** As its field takes it, on the clocks of the browser. */
-  const local = (minutes: number): string =>
-    new Date(Date.now() + (offset() + minutes * 60) * 1000)
-      .toLocaleString('sv-SE', { timeZone: 'Europe/Oslo' })
-      .slice(0, 16);
 
   await test.step('it is planned, and asked for', async () => {
     await noor.goto('/changes/new');
     await noor.getByLabel('What is changed').fill('Restart the lane camera at Eidkai');
     await noor.getByLabel('Kind').selectOption('emergency');
     await noor.getByRole('region', { name: 'Plan' }).getByLabel('Touches besides').fill('camera-eidkai-2');
-    await noor.getByRole('textbox', { name: 'From' }).fill(local(5));
-    await noor.getByLabel(/^To\b/).fill(local(25));
+    await noor.getByRole('textbox', { name: 'From' }).fill(onTheClock(5));
+    await noor.getByLabel(/^To\b/).fill(onTheClock(25));
     await noor.getByLabel('Why it is done').fill('It shows nothing since midnight');
     // What still stands in the field of items is taken along.
     await noor.getByRole('button', { name: 'Keep as a draft' }).click();

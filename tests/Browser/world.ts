@@ -51,9 +51,21 @@ export async function speak(
   expect(((await answer.json()) as { status: number }).status).toBe(202);
 }
 
-/** Moves the time of day of all of Skarvo ahead. */
+const ahead = (): number => Number(readFileSync(offsetFile, 'utf8'));
+
+/** Moves the time of day of all of Skarvo, and of the world around it, ahead. */
 export function later(seconds: number): void {
-  writeFileSync(offsetFile, String(Number(readFileSync(offsetFile, 'utf8')) + seconds));
+  writeFileSync(offsetFile, String(ahead() + seconds));
+}
+
+/** The present in Skarvo, in milliseconds since the epoch. The clocks of the browsers stay where they are. */
+export function present(): number {
+  return Date.now() + ahead() * 1000;
+}
+
+/** A time that is so many minutes from the present, as fields take it: on the clocks of the browsers. */
+export function onTheClock(minutes: number): string {
+  return new Date(present() + minutes * 60_000).toLocaleString('sv-SE', { timeZone: 'Europe/Oslo' }).slice(0, 16);
 }
 
 export async function signIn(page: Page, name: string): Promise<void> {
