@@ -21,7 +21,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append([GuardBrowser::class, App\Platform\Look::class]);
         $middleware->web(
             append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class],
-            replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]
+            replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionInOrder::class]
         );
         $middleware->api(prepend: [MendMachineText::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);

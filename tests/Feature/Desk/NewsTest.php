@@ -8,15 +8,12 @@ use App\Desk\Band;
 use App\Desk\RunningClocks;
 use App\Desk\ShareWithEveryPage;
 use App\Incidents\IncidentEntry;
-use App\Platform\Http\SessionThatLiveLooksLeaveAlone;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
 use App\Signals\Alert;
 use App\Signals\SignalEntry;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
-use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
@@ -131,26 +128,6 @@ final class NewsTest extends TestCase
 
         self::assertSame(['reports', 'now'], $props['live']['only']);
         self::assertArrayNotHasKey('groups', $props);
-    }
-
-    public function test_a_look_for_news_leaves_the_session_as_it_is(): void
-    {
-        $sessions = new SessionManager(app());
-        $middleware = new SessionThatLiveLooksLeaveAlone($sessions);
-        $ask = static function (array $headers) use ($middleware, $sessions): string {
-            $request = Request::create('/');
-            $request->headers->add($headers);
-            $middleware->handle($request, static function () use ($sessions): Response {
-                $sessions->driver()->put('seen', 'yes');
-
-                return new Response;
-            });
-
-            return (string) $sessions->driver()->getHandler()->read($sessions->driver()->getId());
-        };
-
-        self::assertStringNotContainsString('seen', $ask([SessionThatLiveLooksLeaveAlone::HEADER => '1']));
-        self::assertStringContainsString('seen', $ask([]));
     }
 
     public function test_news_come_from_the_database_that_is_there_when_one_was_put_back_in_its_place(): void
