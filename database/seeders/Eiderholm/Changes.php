@@ -80,6 +80,7 @@ final class Changes
 
     private static function rules(): void
     {
+        $today = CarbonImmutable::instance(now())->setTimezone('Europe/Oslo');
         $stage = static fn(string $name, string $of, string $needs, string $expires): array => [
             'name' => $name, 'of' => [$of], 'needs' => $needs, 'expires' => $expires,
         ];
@@ -113,8 +114,8 @@ final class Changes
                 ],
                 'freezes' => [
                     [
-                        'name' => 'Winter timetable begins', 'from' => CarbonImmutable::instance(now())->addDays(3)->format('Y-m-d\T00:00'),
-                        'to' => CarbonImmutable::instance(now())->addDays(5)->format('Y-m-d\T00:00'),
+                        'name' => 'Winter timetable begins', 'from' => $today->addDays(3)->format('Y-m-d\T00:00'),
+                        'to' => $today->addDays(5)->format('Y-m-d\T00:00'),
                     ],
                 ],
                 'stand_ins' => ['ingrid-vale' => ['noor-lind'], 'per-strand' => ['frida-haugen'], 'jonas-solberg' => ['frida-haugen']],
