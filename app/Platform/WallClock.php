@@ -17,13 +17,20 @@ final class WallClock
 {
     public const COOKIE = 'zone';
 
-    /** `07:14`, or `Tue 3 Mar, 07:14` on another day than today. */
+    /** Farther away than this, a day and a month do not say which year. */
+    private const HALF_A_YEAR = 182 * 86_400;
+
+    /** `07:14`, or `Tue 3 Mar, 07:14` on another day than today, and with the year where that is not the nearest such day. */
     public static function time(CarbonInterface $at, ?string $zone = null): string
     {
         $zone ??= self::zone();
         $local = $at->toImmutable()->setTimezone($zone);
 
-        return $local->isSameDay(now()->setTimezone($zone)) ? $local->format('H:i') : $local->format('D j M, H:i');
+        return match (true) {
+            abs($local->getTimestamp() - now()->getTimestamp()) > self::HALF_A_YEAR => $local->format('D j M Y, H:i'),
+            $local->isSameDay(now()->setTimezone($zone)) => $local->format('H:i'),
+            default => $local->format('D j M, H:i'),
+        };
     }
 
     /** From one time to another: the day of the second only where it is another one. */

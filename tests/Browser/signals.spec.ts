@@ -1,7 +1,7 @@
 import { expect, type Page, type Request } from '@playwright/test';
 import { CloudEvent, emitterFor, httpTransport, Mode } from 'cloudevents';
 import { execFileSync } from 'node:child_process';
-import { accessible, fitsItsWidth, present, signIn, test } from './world';
+import { accessible, fitsItsWidth, onTheClock, present, signIn, test } from './world';
 
 /** From foreign payloads to alerts that are tuned and worked: by keyboard where the work is done by keyboard. */
 
@@ -334,6 +334,26 @@ test('an alert leads to its likely cause, and what if asks before a change', asy
   // Its address is all that somebody else needs.
   await page.goto(page.url());
   await expect(page.getByRole('link', { name: 'Freight manifests' }).first()).toBeVisible();
+});
+
+test('a day that is typed before midnight is that day after it, as it is shown and as it is sent', async ({ page }) => {
+  await page.clock.install();
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/quiet');
+  const until = page.getByRole('textbox', { name: /^(Until|To)\b/ });
+  await until.fill('tomorrow 9:00');
+  const day = onTheClock(24 * 60).slice(0, 10);
+  const words = new Date(`${day}T00:00Z`).toLocaleDateString('en-GB', {
+    timeZone: 'UTC',
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+  });
+  await expect(page.getByText(words, { exact: false })).toBeVisible();
+  await page.clock.fastForward('24:00:00');
+  await expect(page.getByText(words, { exact: false })).toBeVisible();
+  await until.blur();
+  await expect(until).toHaveValue(`${day} 09:00`);
 });
 
 test('screens about alerts pass axe and fit a phone', async ({ page }) => {

@@ -57,6 +57,20 @@ describe('a day and a time as people type them', () => {
     ['', null],
   ])('%s', (text, at) => expect(readWhen(text, now, 'Europe/Oslo')).toBe(at));
 
+  test.each([
+    ['5 jan 9:00', '2026-12-01T12:00Z', '2027-01-05T09:00'],
+    ['5.1. 9:00', '2026-12-01T12:00Z', '2027-01-05T09:00'],
+    ['5 jan 2026 9:00', '2026-12-01T12:00Z', '2026-01-05T09:00'],
+    ['28 dec 9:00', '2027-01-02T12:00Z', '2026-12-28T09:00'],
+    ['30 nov 9:00', '2026-12-01T12:00Z', '2026-11-30T09:00'],
+    ['1 jul 9:00', '2026-12-30T12:00Z', '2026-07-01T09:00'],
+    ['30 jun 9:00', '2026-12-30T12:00Z', '2027-06-30T09:00'],
+    ['29 feb 9:00', '2027-12-01T12:00Z', '2028-02-29T09:00'],
+    ['29 feb 9:00', '2026-12-01T12:00Z', null],
+  ])('a day without its year is the nearest: %s on %s', (text, at, day) =>
+    expect(readWhen(text, Date.parse(at), 'Europe/Oslo')).toBe(day),
+  );
+
   test('today is the day on the clocks of the zone', () => {
     expect(readWhen('9:00', now, 'Asia/Tokyo')).toBe('2026-03-29T09:00');
   });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { ownZone, useNow } from '@/lib/time';
+import { localOf, ownZone, presently } from '@/lib/time';
 import { readWhen } from '@/lib/when';
 
 /**
@@ -10,18 +10,22 @@ import { readWhen } from '@/lib/when';
  */
 const props = defineProps<{ zone?: string; required?: boolean }>();
 const value = defineModel<string>({ required: true });
-const now = useNow();
 const shown = (at: string): string => at.replace('T', ' ');
 const typed = ref(shown(value.value));
 const field = ref<HTMLInputElement | null>(null);
 const zone = computed(() => props.zone ?? ownZone);
-const understood = computed(() => readWhen(typed.value, now.value, zone.value));
+/** As it was meant when it was typed: `tomorrow` stays that day after midnight. */
+const understood = computed(() => readWhen(typed.value, presently(), zone.value));
 const isWrong = computed(() => typed.value.trim() !== '' && understood.value === null);
 const words = computed(() =>
   understood.value
-    ? new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', weekday: 'long', day: 'numeric', month: 'long' }).format(
-        Date.parse(`${understood.value}Z`),
-      )
+    ? new Intl.DateTimeFormat('en-GB', {
+        timeZone: 'UTC',
+        weekday: 'long',
+        day: 'numeric',
+        month: 'long',
+        ...(understood.value.slice(0, 4) === localOf(presently(), zone.value).slice(0, 4) ? {} : { year: 'numeric' }),
+      }).format(Date.parse(`${understood.value}Z`))
     : '',
 );
 watch(value, (at) => {

@@ -42,21 +42,30 @@ export function millis(time: string | number): number {
 /** The time zone of the reader's clock. */
 export const ownZone = new Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-/** The clocks of a zone: `07:14` today, with the day otherwise. */
+/** Farther away than this, a day and a month do not say which year. */
+const HALF_A_YEAR = 182 * 86_400_000;
+
+/** The clocks of a zone: `07:14` today, with the day otherwise, and with the year where that is not the nearest such day. */
 export function clockOf(zone?: string): (time: string | number) => string {
   const timeZone = zone ? { timeZone: zone } : {};
   const hourMinute = new Intl.DateTimeFormat('en-GB', { ...timeZone, hour: '2-digit', minute: '2-digit' });
   const date = new Intl.DateTimeFormat('en-GB', { ...timeZone, dateStyle: 'short' });
-  const dayHourMinute = new Intl.DateTimeFormat('en-GB', {
+  const withDay: Intl.DateTimeFormatOptions = {
     ...timeZone,
     weekday: 'short',
     day: 'numeric',
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
-  });
+  };
+  const dayHourMinute = new Intl.DateTimeFormat('en-GB', withDay);
+  let withYear: Intl.DateTimeFormat | null = null;
   return (time) => {
     const at = millis(time);
+    if (Math.abs(at - now.value) > HALF_A_YEAR) {
+      withYear ??= new Intl.DateTimeFormat('en-GB', { ...withDay, year: 'numeric' });
+      return withYear.format(at);
+    }
     return date.format(at) === date.format(now.value) ? hourMinute.format(at) : dayHourMinute.format(at);
   };
 }

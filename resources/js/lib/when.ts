@@ -12,7 +12,7 @@ export function readClock(text: string): string | null {
 
 /**
  * A day and a time as people type them, on 24-hour clocks: `2026-03-29 9:00`, `29 mar 9:00`, `29.3. 9:00`, `tomorrow 9:00`, or
- * just `9:00` for today.
+ * just `9:00` for today. A day without its year is the one nearest to today: in December `5 jan` is next January's.
  *
  * @param now milliseconds; what `today` means
  * @returns as 2026-03-29T09:00; null for what cannot be understood
@@ -40,16 +40,26 @@ function readDay(text: string, today: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);
   const named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?(?:\s+(\d{4}))?$/.exec(text);
   const dotted = /^(\d{1,2})\.\s?(\d{1,2})\.?(?:\s?(\d{4}))?$/.exec(text);
-  const year = today.slice(0, 4);
-  const [y, m, d] = iso
+  const [year, m, d] = iso
     ? [iso[1], Number(iso[2]), Number(iso[3])]
     : named
-      ? [named[3] ?? year, MONTHS.indexOf(named[2] ?? '') + 1, Number(named[1])]
+      ? [named[3], MONTHS.indexOf(named[2] ?? '') + 1, Number(named[1])]
       : dotted
-        ? [dotted[3] ?? year, Number(dotted[2]), Number(dotted[1])]
-        : [year, 0, 0];
-  const day = `${y}-${TWO(m)}-${TWO(d)}`;
+        ? [dotted[3], Number(dotted[2]), Number(dotted[1])]
+        : ['', 0, 0];
+  const now = Date.parse(`${today}T00:00Z`);
+  const here = Number(today.slice(0, 4));
+  const away = (day: string): number => Math.abs(Date.parse(`${day}T00:00Z`) - now);
+  return (
+    (year === undefined ? [here, here + 1, here - 1] : [year])
+      .map((one) => `${one}-${TWO(m)}-${TWO(d)}`)
+      .filter(isDay)
+      .sort((one, other) => away(one) - away(other))[0] ?? null
+  );
+}
+
+/** A 31st of February is none. */
+function isDay(day: string): boolean {
   const at = new Date(`${day}T00:00Z`);
-  // A 31st of February is no day.
-  return Number.isNaN(at.getTime()) || at.toISOString().slice(0, 10) !== day ? null : day;
+  return !Number.isNaN(at.getTime()) && at.toISOString().slice(0, 10) === day;
 }

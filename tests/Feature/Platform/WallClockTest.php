@@ -61,6 +61,17 @@ final class WallClockTest extends TestCase
         self::assertSame('Wed 4 Mar, 00:30', WallClock::time(CarbonImmutable::parse('2026-03-03T23:30:00Z')), 'Tomorrow on this clock.');
     }
 
+    public function test_a_day_that_is_not_the_nearest_of_its_name_is_told_with_its_year(): void
+    {
+        $time = static fn(string $at): string => WallClock::time(CarbonImmutable::parse($at));
+        self::assertSame('Tue 1 Sep, 09:00', $time('2026-09-01T07:00:00Z'));
+        self::assertSame('Wed 2 Sep 2026, 09:00', $time('2026-09-02T07:00:00Z'));
+        self::assertSame('Tue 2 Sep, 10:00', $time('2025-09-02T08:00:00Z'));
+        self::assertSame('Tue 2 Sep 2025, 09:59', $time('2025-09-02T07:59:59Z'));
+        $this->travelTo('2027-03-03T08:00:00Z');
+        self::assertSame('Tue 3 Mar 2026, 09:00', $time('2026-03-03T08:00:00Z'), 'A year later.');
+    }
+
     public function test_outsiders_are_told_whose_clock_it_is(): void
     {
         self::assertSame('09:30 CET', WallClock::outside(CarbonImmutable::parse('2026-03-03T08:30:00Z')));
