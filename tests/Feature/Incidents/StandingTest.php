@@ -67,6 +67,20 @@ final class StandingTest extends TestCase
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->where('incidents.0.state', 'down')->where('incidents.1.state', 'down'));
     }
 
+    public function test_what_nobody_knows_of_yet_counts_together_with_what_is_known(): void
+    {
+        $this->signal([self::firing('manifest-db-1')]);
+        $this->takeSignals();
+        $state = static fn(string $item): array => array_column(
+            Standing::now()->of([$item => State::Down])->affected, 'state', 'id',
+        );
+        // The other of the two is only supposed to be down: with it, the spare is gone.
+        self::assertSame([State::AtRisk, State::Down], [
+            $state('manifest-db-1')['freight-manifests'], $state('manifest-db-2')['freight-manifests'],
+        ]);
+        self::assertSame(State::AtRisk, Standing::now()->state('freight-manifests'), 'What is supposed is not known by that.');
+    }
+
     public function test_what_shows_trouble_elsewhere_is_not_said_to_show_none(): void
     {
         $this->signal([self::firing('clk-2', 'error'), self::firing('lane-control-ask'), self::firing('lane-control-brenna')]);
