@@ -7,6 +7,7 @@ namespace Tests;
 use App\Desk\ShareWithEveryPage;
 use App\Paging\Page;
 use App\Platform\ApiToken;
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Lease;
 use App\Platform\Person;
 use App\Signals\Live\RuleSets;
@@ -135,6 +136,14 @@ abstract class TestCase extends Base
     }
 
     /** Does what the clock does about signals, once. */
+    /** @return list<string> the subjects of the entries of a kind, as kind:id, in the order in which they were written */
+    protected static function entriesOf(EntryKind $kind): array
+    {
+        $entries = DB::table('journal')->where('kind', $kind)->orderBy('seq')->get(['subject_kind', 'subject_id']);
+
+        return array_values($entries->map(static fn(\stdClass $one): string => "$one->subject_kind:$one->subject_id")->all());
+    }
+
     protected function takeSignals(): int
     {
         return app(TakeSignals::class)(static fn(): bool => true);

@@ -19,7 +19,6 @@ enum TicketEntry: string implements EntryKind
     case Taken = 'ticket.taken';
     case HandedOver = 'ticket.handed_over';
     case Corrected = 'ticket.corrected';
-    case Waits = 'ticket.waits';
     case Closed = 'ticket.closed';
     case Reopened = 'ticket.reopened';
     case Forgotten = 'ticket.forgotten';

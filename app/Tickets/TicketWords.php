@@ -32,7 +32,6 @@ final class TicketWords implements TellsEntries
                 "Handed $ref over to ".($facts->person('person') ?: Names::team($facts->text('team')) ?: 'the desk'), $facts->text('why'),
             ),
             TicketEntry::Corrected => Sentence::plain("Corrected $ref", $facts->changes()),
-            TicketEntry::Waits => Sentence::quiet("$ref waits for the reporter"),
             TicketEntry::Closed => Sentence::plain("Closed $ref"),
             TicketEntry::Reopened => Sentence::strong("$ref is open again"),
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),

@@ -13,12 +13,15 @@ use App\Incidents\Roles\CoordinationOffer;
 use App\Incidents\Roles\RoleHeld;
 use App\Paging\Call;
 use App\Paging\Page;
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use App\Rota\Rota;
 use App\Signals\Alert;
+use App\Tickets\Steps\Task;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\Finder\Finder;
 use Tests\TestCase;
 use Tests\Walks\BuildsWorld;
 use Tests\Walks\Walk;
@@ -96,6 +99,28 @@ final class EntriesTest extends TestCase
             [], array_values(array_diff(array_unique($all), array_keys($seen), array_keys(self::ELSEWHERE))),
             'A new action says here what it writes.',
         );
+    }
+
+    public function test_each_kind_of_entry_is_written_by_something_and_held_by_a_test(): void
+    {
+        $read = static fn(Finder $files): string => implode("\n", array_map(
+            static fn(\SplFileInfo $file): string => (string) file_get_contents($file->getPathname()), iterator_to_array($files, false),
+        ));
+        $php = static fn(string $in): Finder => Finder::create()->files()->name('*.php')->in(base_path($in));
+        $app = $read($php('app')->notName('*Entry.php')->notContains('implements TellsEntries'));
+        $tests = $read($php('tests/Feature')->notName(['MigratedJournalTest.php', 'ShapesTest.php', 'WordsTest.php']));
+        $unwritten = $untested = [];
+        foreach (Finder::create()->files()->name('*Entry.php')->in(app_path()) as $file) {
+            $enum = 'App\\'.str_replace('/', '\\', substr($file->getRelativePathname(), 0, -4));
+            foreach (is_a($enum, EntryKind::class, true) ? $enum::cases() : [] as $kind) {
+                $name = '/\\b'.class_basename($enum)."::$kind->name\\b/";
+                preg_match($name, $app) === 1 ?: $unwritten[] = $kind->value;
+                preg_match($name, $tests) === 1
+                    || preg_match('/[\'" ]'.preg_quote($kind->value, '/').'[\'" @]/', $tests) === 1
+                    ?: $untested[] = $kind->value;
+            }
+        }
+        self::assertSame([[], []], [$unwritten, $untested], 'Written by nothing; and held by no test.');
     }
 
     /**
@@ -237,6 +262,10 @@ final class EntriesTest extends TestCase
                 ],
             ],
             ['item_roles.changed setting:item_roles'],
+        ];
+        yield [
+            'tasks/{task}/block', ['blocked' => false], ['task.goes_on ticket:#'],
+            static fn() => Task::query()->update(['blocked' => 'No key']),
         ];
         yield [
             'connection-rules/{rule}/drop', [], ['rule.dropped rule:#'],

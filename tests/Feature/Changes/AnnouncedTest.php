@@ -8,6 +8,7 @@ use App\Changes\Change;
 use App\Updates\Following\Subscription;
 use App\Updates\Planned\PlannedWork;
 use App\Updates\Planned\TellPlanned;
+use App\Updates\UpdateEntry;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
@@ -114,6 +115,7 @@ final class AnnouncedTest extends TestCase
             [$before, 1],
             [$sent(), DB::table('planned_deliveries')->where('stage', 'moved')->where('round', 3)->whereNotNull('sent_at')->count()]
         );
+        self::assertCount(2, self::entriesOf(UpdateEntry::WorkMoved));
     }
 
     public function test_what_changes_nothing_for_them_is_not_told(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Changes;
 
 use App\Changes\Change;
+use App\Changes\ChangeEntry;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use Illuminate\Support\Facades\DB;
@@ -141,6 +142,7 @@ final class CourseTest extends TestCase
         $difference = (string) $change->approval()->first()?->difference;
         self::assertStringContainsString('now Wed 4 Mar, 23:00 to Thu 5 Mar, 00:30 CET', $difference);
         self::assertStringContainsString('Takes down also', $difference);
+        self::assertSame(["change:$change->id"], self::entriesOf(ChangeEntry::AskedAgain));
         // Who still looks at the plan from before says nothing to this one.
         $this->actingAs($this->person(self::PEER));
         $this->send("/changes/$change->id/answer", ['yes' => true, 'round' => 1])->assertSessionHasErrors('action');
@@ -153,6 +155,28 @@ final class CourseTest extends TestCase
         $this->send("/changes/$change->id", [...self::plan(title: 'Two'), 'version' => 1])->assertSessionHasErrors('action');
         $this->send("/changes/$change->id/go", ['step' => 'ask', 'version' => 1])->assertSessionHasErrors('action');
         self::assertSame(['One', ChangeState::Draft], [$change->refresh()->title, $change->state]);
+    }
+
+    public function test_what_was_asked_for_is_taken_back_and_a_step_that_was_not_done_after_all(): void
+    {
+        $change = $this->planned();
+        $this->go($change, 'ask');
+        $this->go($change, 'take-back', 'Another week')->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Draft, $change->refresh()->state);
+        self::assertSame(["change:$change->id"], self::entriesOf(ChangeEntry::TakenBack));
+        $this->say($change, self::PEER, true)->assertSessionHasErrors();
+
+        $change->update(['state' => ChangeState::UnderWay]);
+        $step = $change->steps()->orderBy('ordinal')->firstOrFail();
+        $this->actingAs($this->person(self::BY));
+        foreach ([true, true, false, false] as $done) {
+            $this->send("/changes/$change->id/tick", ['step' => $step->id, 'done' => $done])->assertSessionHasNoErrors();
+        }
+        self::assertNull($step->refresh()->done_at);
+        self::assertSame(
+            [["change:$change->id"], ["change:$change->id"]],
+            [self::entriesOf(ChangeEntry::StepDone), self::entriesOf(ChangeEntry::StepUndone)],
+        );
     }
 
     public function test_what_is_missing_is_asked_for_first(): void
@@ -251,6 +275,7 @@ final class CourseTest extends TestCase
         $this->actingAs($this->person('mika-sund'));
         $this->go($change, 'review', 'The image was for another board')->assertSessionHasNoErrors();
         self::assertSame([ChangeState::BackedOut, 'The image was for another board'], [$change->refresh()->state, $change->review_text]);
+        self::assertSame(["change:$change->id"], self::entriesOf(ChangeEntry::Reviewed));
     }
 
     public function test_a_plan_says_what_it_touches_and_what_speaks_against_its_time(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Changes;
 
 use App\Changes\Change;
+use App\Changes\ChangeEntry;
 use App\Changes\Planning\Risks;
 use App\Incidents\Incident;
 use App\Platform\Journal\Actor;
@@ -114,6 +115,7 @@ final class RoomTest extends TestCase
         DB::table('change_items')->insert(['change_id' => $this->near()->id, 'item' => 'check-in', 'goes_down' => false]);
         $this->think('suspected', ['score' => 0.8, 'sure' => 'very likely'])->assertSessionHasNoErrors();
         $this->think('suspected')->assertSessionHasNoErrors();
+        self::assertSame(["change:{$this->near()->id}"], self::entriesOf(ChangeEntry::Suspected));
         self::assertSame(1, DB::table('change_suspicions')->count());
         $said = DB::table('incident_items')->where('item_id', 'check-in')->first();
         self::assertSame(['at_risk', 'CH-0003 is suspected'], [$said->state ?? null, $said->why ?? null]);

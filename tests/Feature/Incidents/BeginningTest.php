@@ -6,6 +6,7 @@ namespace Tests\Feature\Incidents;
 
 use App\Incidents\HandleAlerts;
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Incidents\Report;
 use App\Paging\Page;
 use App\Platform\Team;
@@ -147,6 +148,14 @@ final class BeginningTest extends TestCase
         $incident = Incident::query()->whereNull('resolved_at')->sole();
         self::assertSame(3, Alert::query()->where('incident_id', $incident->id)->count());
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('hit.grown', null));
+        // What comes later in the group is taken in, and the room says so.
+        self::assertSame([], self::entriesOf(IncidentEntry::AlertAttached));
+        $this->signal([self::firing('lane-control-nordpier')]);
+        $this->takeSignals();
+        app(HandleAlerts::class)(static fn(): bool => true);
+        $late = Alert::query()->where('item_id', 'lane-control-nordpier')->whereNull('closed_at')->sole();
+        self::assertSame($incident->id, $late->incident_id);
+        self::assertSame(["alert:$late->id"], self::entriesOf(IncidentEntry::AlertAttached));
     }
 
     public function test_what_nobody_owns_goes_to_the_team_that_the_organisation_names(): void

@@ -7,6 +7,7 @@ namespace Tests\Feature\Paging;
 use App\Incidents\Incident;
 use App\Paging\Call;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
 use App\Platform\Staff\Contact;
@@ -85,6 +86,8 @@ final class AnswerTest extends TestCase
         $answer = $this->tells($this->page(), ['event' => 'answered', ...$event])->assertOk();
 
         self::assertSame($outcome !== null, $answer->json('understood'));
+        $isUnclear = $outcome === null && ! str_starts_with($event['text'] ?? '', 'hand');
+        self::assertSame($isUnclear ? ["page:{$this->page()->id}"] : [], self::entriesOf(PagingEntry::PageUnclear));
         self::assertNotEmpty($answer->json('say'));
         self::assertSame($outcome ?? 'waiting', $this->call_()->outcome->value);
         self::assertSame($outcome === 'waiting', Page::query()->distinct()->count('person_id') > 1, 'A no pages the next at once.');
@@ -196,6 +199,7 @@ final class AnswerTest extends TestCase
         $page = $this->page();
         $this->answer($page, 'later', ['minutes' => 7]);
         self::assertSame(Outcome::Acknowledged, $this->call_()->outcome);
+        self::assertSame(["call:{$this->call_()->id}"], self::entriesOf(PagingEntry::CallLater));
         $this->later(7 * 60 - 1);
         $this->clock();
         self::assertSame(0, Page::query()->where('kind', 'ask')->count());
@@ -222,6 +226,7 @@ final class AnswerTest extends TestCase
         $this->later(1200);
         $this->clock();
         self::assertSame(2, Page::query()->where('kind', 'ask')->count(), 'It is asked again as long as nothing is done.');
+        self::assertSame(array_fill(0, 2, "call:{$this->call_()->id}"), self::entriesOf(PagingEntry::CallAskedAgain));
         $this->later(180);
         $this->clock();
         self::assertSame([Outcome::Waiting, null], [$this->call_()->outcome, $this->call_()->held_by]);
@@ -254,6 +259,7 @@ final class AnswerTest extends TestCase
         $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
         self::assertSame($page->person_id, $this->call_()->held_by);
         $handed = Page::query()->where('person_id', $other->id)->sole();
+        self::assertSame(["call:{$this->call_()->id}"], self::entriesOf(PagingEntry::CallHanded));
 
         $this->later(20);
         $this->answer($handed, 'yes');

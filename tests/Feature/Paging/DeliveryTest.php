@@ -10,6 +10,7 @@ use App\Paging\Delivery\PageNotification;
 use App\Paging\Delivery\ProbePaths;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Outbox;
@@ -425,6 +426,7 @@ final class DeliveryTest extends TestCase
             ['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.',
         );
         self::assertSame($pages + 2, Page::query()->count());
+        self::assertEqualsCanonicalizing($again->map(static fn(Page $one): string => "page:$one->id")->all(), self::entriesOf(PagingEntry::PageAgain));
         self::assertSame([], $again->whereNull('sent_at')->all());
         $this->answer($again->firstOrFail(), 'yes')->assertSessionHasNoErrors();
         self::assertSame(Outcome::Acknowledged, Call::query()->sole()->outcome);

@@ -6,6 +6,7 @@ namespace Tests\Feature\Paging;
 
 use App\Paging\Call;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Paging\ReachPeople;
 use App\Platform\Person;
 use App\Rota\Rota;
@@ -144,6 +145,7 @@ final class PeopleTest extends TestCase
             fn(Shown $shown) => $shown->where('tests.0.channel', 'text')->whereNot('tests.0.answered_at', null),
         );
         $this->post('/people/noor-lind/test', ['channel' => 'chat'])->assertSessionHasErrors('action');
+        self::assertSame(['person:noor-lind'], self::entriesOf(PagingEntry::PageTested));
     }
 
     public function test_numbers_are_for_those_who_look_after_them(): void

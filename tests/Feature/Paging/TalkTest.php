@@ -189,6 +189,7 @@ final class TalkTest extends TestCase
             ->assertSessionHasErrors('people');
         self::assertSame([['Ada Holm', 'ringing'], ['Noor Lind', 'ringing']], $this->onBridge());
         $this->later(10);
+        $this->phones('e0', 'unanswered', '2026-03-03T08:00:07Z', 'ada-holm')->assertAccepted();
         $this->phones('e1', 'joined', '2026-03-03T08:00:08Z')->assertAccepted();
         $this->phones('e1', 'joined', '2026-03-03T08:00:08Z')->assertAccepted();
         $this->later(60);
@@ -202,7 +203,7 @@ final class TalkTest extends TestCase
         $this->phones('e4', 'left', '2026-03-03T09:02:00Z');
         self::assertEquals(now(), BridgeEvent::query()->where('event', 'e4')->firstOrFail()->at);
         self::assertSame([['Ada Holm', 'unanswered'], ['Noor Lind', 'left']], $this->onBridge());
-        self::assertSame(['bridge.opened', 'bridge.rang', 'bridge.joined', 'bridge.left'], $this->kinds('bridge.%'));
+        self::assertSame(['bridge.opened', 'bridge.rang', 'bridge.unanswered', 'bridge.joined', 'bridge.left'], $this->kinds('bridge.%'));
         $this->as('ingrid-vale', "/incidents/{$this->incident->id}/bridge/close")->assertSessionHasNoErrors();
         self::assertNull($this->talk()['bridge']);
         $this->open('bridge');
@@ -237,6 +238,7 @@ final class TalkTest extends TestCase
         self::assertSame(['answered 500', 'answered 500'], [Bridge::query()->sole()->trouble, Conversation::query()->sole()->trouble]);
         self::assertSame([['Noor Lind', 'unanswered']], $this->onBridge());
         self::assertContains('bridge.failed', $this->kinds('bridge.%'));
+        self::assertContains('talk.failed', $this->kinds('talk.%'));
     }
 
     public function test_raising_opens_both_once_and_the_end_closes_them(): void

@@ -7,6 +7,7 @@ namespace Tests\Feature\Paging;
 use App\Desk\RunningClocks;
 use App\Paging\Call;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Paging\ShiftCalls;
 use App\Platform\SteadyTime;
 use App\Rota\Rota;
@@ -58,6 +59,7 @@ final class TimeAndRotaTest extends TestCase
         $this->clock();
         $this->later($jump);
         (new ShiftCalls)->clockWasSet($jump, static fn(): bool => true);
+        self::assertSame(['clock:machine'], self::entriesOf(PagingEntry::ClockSet));
         $this->clock();
         self::assertSame(['push'], Page::query()->pluck('channel')->all());
         $this->later(29);

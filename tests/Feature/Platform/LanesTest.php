@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Platform;
 
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Kinds;
 use App\Platform\Outbox\Messages;
@@ -12,6 +14,7 @@ use App\Platform\Outbox\OutboxMessage;
 use App\Platform\Outbox\Sender;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
 
 /** Kinds of messages do not take each other's place. */
@@ -71,6 +74,26 @@ final class LanesTest extends TestCase
         self::assertSame([0, 10, 40], $waits, 'After 10 seconds, and 30 more.');
         self::assertSame(['mail-1'], $mail->gaveUp);
         self::assertNotNull(OutboxMessage::query()->sole()->failed_at);
+    }
+
+    public function test_a_mail_that_does_not_go_out_is_said_where_it_belongs(): void
+    {
+        config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
+        Http::fake(['devices.test/*' => Http::response(['error' => 'full'], 500)]);
+        DB::transaction(static fn() => Outbox::put(
+            'mail', 'told', ['to' => 'anna@ferry.example', 'subject' => 'Shut', 'text' => 'It is shut.', 'about' => ['incident' => 7]], now(),
+        ));
+        for ($try = 0; $try < 10; $try++) {
+            $this->deliver();
+            $this->later(4 * 3600);
+        }
+
+        $message = OutboxMessage::query()->sole();
+        self::assertNotNull($message->failed_at);
+        self::assertSame([[], ["message:$message->id"]], [
+            self::entriesOf(PlatformEntry::MailSent), self::entriesOf(PlatformEntry::MailFailed),
+        ]);
+        self::assertSame(1, Entry::query()->about('incident', 7)->count());
     }
 
     public function test_what_nobody_knows_how_to_send_stays_and_stops_nothing(): void

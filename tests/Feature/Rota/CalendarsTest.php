@@ -8,6 +8,7 @@ use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\FairRota;
 use App\Rota\Rota;
+use App\Rota\RotaEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -181,6 +182,7 @@ final class CalendarsTest extends TestCase
         self::assertSame([], Rota::query()->findOrFail('platform')->overrides);
 
         $this->post('/on-call/platform/fair', ['changes' => $told->json('changes')])->assertSessionHasNoErrors();
+        self::assertSame(['rota:platform'], self::entriesOf(RotaEntry::RotaEvened));
         self::assertSame(
             [], FairRota::propose(Rota::query()->findOrFail('platform'), 10, new TurnRules)['changes'],
             'What was evened out stays.',

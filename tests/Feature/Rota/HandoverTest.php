@@ -8,6 +8,7 @@ use App\Desk\RunningClocks;
 use App\Platform\Person;
 use App\Rota\Handovers;
 use App\Rota\Rota;
+use App\Rota\RotaEntry;
 use App\Signals\Alert;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -104,6 +105,9 @@ final class HandoverTest extends TestCase
         self::assertNotContains('Handover not confirmed, Platform on call', array_column(RunningClocks::all(), 'title'));
         $this->post("/handovers/platform/$this->at/note", ['added' => 'Too late', 'version' => 2])->assertSessionHasErrors('action');
         self::assertSame('The antenna was turned by hand.', DB::table('handovers')->value('added'));
+        self::assertSame([['rota:platform'], ['rota:platform']], [
+            self::entriesOf(RotaEntry::HandoverNoted), self::entriesOf(RotaEntry::HandoverConfirmed),
+        ]);
     }
 
     public function test_two_who_write_do_not_write_over_each_other(): void

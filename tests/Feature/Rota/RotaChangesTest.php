@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Rota;
 
 use App\Rota\Rota;
+use App\Rota\RotaEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Artisan;
@@ -101,6 +102,13 @@ final class RotaChangesTest extends TestCase
         $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span);
         $this->post('/swaps/2', ['accept' => false])->assertSessionHasNoErrors();
         self::assertSame('withdrawn', DB::table('rota_swaps')->where('id', 2)->value('state'));
+        $this->post('/on-call/lanes/swap', $span);
+        $this->actingAs($this->person($other))->post('/swaps/3', ['accept' => false])->assertSessionHasNoErrors();
+        self::assertSame('declined', DB::table('rota_swaps')->where('id', 3)->value('state'));
+        self::assertSame(
+            [['rota:lanes'], ['rota:lanes'], ['rota:lanes']],
+            array_map(self::entriesOf(...), [RotaEntry::RotaSwapped, RotaEntry::RotaSwapWithdrawn, RotaEntry::RotaSwapDeclined]),
+        );
     }
 
     public function test_calendars_follow_turns_by_an_address_that_can_be_revoked(): void

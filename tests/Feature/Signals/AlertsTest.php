@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
+use App\Signals\SignalEntry;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -130,6 +131,10 @@ final class AlertsTest extends TestCase
 
         self::assertCount(1, AlertGroups::undecided());
         self::assertNull($alert->refresh()->wait_until);
+        self::assertSame(
+            ["alert:$alert->id", ["alert:$alert->id"]],
+            [array_slice(self::entriesOf(SignalEntry::AlertClosed), -1)[0] ?? null, self::entriesOf(SignalEntry::AlertReopened)],
+        );
     }
 
     public function test_a_wait_has_a_length_that_makes_sense(): void

@@ -13,6 +13,7 @@ use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertFilter;
 use App\Signals\AlertGroups;
+use App\Signals\SignalEntry;
 use App\Topology\Record\Needs;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -236,6 +237,7 @@ final class TuningTest extends TestCase
         $this->later(14 * 3600);
         $this->clock();
         self::assertSame(['kiosk-tangen-2: paper'], array_column(AlertGroups::undecided(), 'title'));
+        self::assertSame(['alert:'.Alert::query()->where('item_id', 'kiosk-tangen-2')->whereNull('closed_at')->sole()->id], self::entriesOf(SignalEntry::AlertBack));
     }
 
     public function test_a_rule_for_the_night_is_kept_with_its_zone_and_goes_by_the_time_of_the_signal(): void
@@ -370,6 +372,7 @@ final class TuningTest extends TestCase
         $this->signal([[...self::firing('lane-control-ask'), 'condition' => 'clear', 'at' => '2026-03-03T08:00:20Z']]);
         $this->clock();
         self::assertNotNull(Alert::query()->where('source', 'probe')->sole()->withdrawn_at);
+        self::assertSame(['alert:'.Alert::query()->where('source', 'probe')->sole()->id], self::entriesOf(SignalEntry::AlertWithdrawn));
         foreach (AlertFilter::SHOWS as $show) {
             $this->get("/alerts?show=$show&source=probe")->assertInertia(fn(Shown $page) => $page->where('found.alerts', 0));
         }

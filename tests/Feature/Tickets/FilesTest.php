@@ -10,6 +10,7 @@ use App\Tickets\Ticket;
 use App\Updates\Files\Reading;
 use App\Updates\Files\ReadPictures;
 use App\Updates\Files\ReportFile;
+use App\Updates\UpdateEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -28,6 +29,7 @@ final class FilesTest extends TestCase
             self::upload('gate 4.png', self::png('SECRET-COMMENT')), self::upload('log.html', "clk-2 no answer\n<script>"),
         ]]);
         [$picture, $log] = ReportFile::query()->orderBy('id')->get()->all();
+        self::assertCount(1, self::entriesOf(UpdateEntry::FilesCame));
         self::assertSame([['gate 4.png', FileKind::Png, null], ['log.txt', FileKind::Text, null]], [
             [$picture->name, $picture->kind, $picture->person_id], [$log->name, $log->kind, $log->person_id],
         ]);

@@ -10,6 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Tickets\FoundSurge;
 use App\Tickets\SurgeState;
 use App\Tickets\Ticket;
+use App\Tickets\TicketEntry;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;
 
@@ -100,6 +101,7 @@ final class SurgesTest extends TestCase
         $this->clock();
 
         self::assertSame(SurgeState::Over, FoundSurge::query()->sole()->state);
+        self::assertCount(1, self::entriesOf(TicketEntry::SurgeOver));
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('surges', 0));
     }
 

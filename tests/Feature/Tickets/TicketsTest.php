@@ -10,6 +10,7 @@ use App\Incidents\Targets\Promised;
 use App\Platform\Journal\Entry;
 use App\Tickets\Promises;
 use App\Tickets\Ticket;
+use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
 use App\Updates\Files\ReportFile;
 use Illuminate\Http\UploadedFile;
@@ -143,6 +144,7 @@ final class TicketsTest extends TestCase
 
         $this->reported('Another one, earlier due', null);
         $this->say('The ship leaves at nine.', ['urgent' => true]);
+        self::assertSame(["ticket:{$this->ticket->id}"], self::entriesOf(TicketEntry::MoreUrgent));
         $this->actingAs($this->person('mika-sund'))->get('/tickets')->assertInertia(fn(Shown $shown) => $shown
             ->where('tickets.0.id', $this->ticket->id)->where('tickets.0.more_urgent', 'The ship leaves at nine.')->count('tickets', 2));
     }

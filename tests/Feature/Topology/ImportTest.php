@@ -105,6 +105,21 @@ final class ImportTest extends TestCase
         self::assertStringContainsString('somebody changed site of \"host-01\" meanwhile', $this->latest()->notes);
     }
 
+    public function test_what_others_recorded_meanwhile_is_left_as_it_is(): void
+    {
+        $this->upload("id,kind,name,site\nhost-97,host,Host 97,Ask\nhost-98,host,Host 98,Ask\n");
+        $this->post('/imports/1/confirm')->assertSessionHasNoErrors();
+        $this->post('/items', [
+            'id' => 'host-97', 'fields' => ['name' => 'Of somebody quicker', 'kind' => 'host'], 'needs' => '', 'why' => '',
+        ])->assertSessionHasNoErrors();
+        $this->store();
+        self::assertSame(
+            ['host-97' => 'Of somebody quicker', 'host-98' => 'Host 98'],
+            DB::table('items')->whereIn('id', ['host-97', 'host-98'])->orderBy('id')->pluck('name', 'id')->all(),
+        );
+        self::assertSame(['line 2: "host-97" was recorded meanwhile, and is left as it is.'], json_decode($this->latest()->notes));
+    }
+
     public function test_a_large_file_is_stored_in_parts_and_a_part_that_is_done_twice_is_done_once(): void
     {
         $lines = array_map(static fn(int $i): string => "new-$i,host,New $i,".($i === 0 ? '' : 'new-'.($i - 1)), range(0, 1200));

@@ -6,6 +6,7 @@ namespace Tests\Feature\Topology;
 
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -90,6 +91,10 @@ final class ScanTest extends TestCase
                 ->where('record.fields', fn(Collection $fields): bool => $fields->firstWhere('field', 'system')['scanned'] === true)
                 ->etc());
         $this->post('/estate/host-02/settle', ['field' => 'memory', 'take' => false]);
+        self::assertSame(
+            [['item:host-77.eiderholm.example'], ['item:host-02']],
+            [self::entriesOf(TopologyEntry::ItemFound), self::entriesOf(TopologyEntry::ItemOverruled)],
+        );
         $this->get('/estate/host-02')->assertInertia(
             fn(Shown $page) => $page->has('contradictions', 0)->where('history.0.lead', 'Keeps what is recorded of Host 2')->etc(),
         );
@@ -154,6 +159,10 @@ final class ScanTest extends TestCase
                     ->where('history.0.lead', 'Host 10 is no longer seen')->etc(),
             );
         $this->scan(array_map(self::host(...), range(1, 10)), id: 's3', minutes: 9)->assertJsonPath('counts.back', 1);
+        self::assertSame(
+            [['item:host-10'], ['item:host-10']],
+            [self::entriesOf(TopologyEntry::ItemMissing), self::entriesOf(TopologyEntry::ItemBack)],
+        );
         self::assertNull(DB::table('items')->where('id', 'host-10')->value('not_seen_since'));
     }
 
@@ -168,6 +177,7 @@ final class ScanTest extends TestCase
             );
         self::assertSame(0, DB::table('items')->whereNotNull('not_seen_since')->count());
         $this->actingAs($this->person('noor-lind'))->post('/scans/2/let-in')->assertForbidden();
+        self::assertSame(['snapshot:2'], self::entriesOf(TopologyEntry::SnapshotHeld));
         $this->actingAs($this->person('ada-holm'))
             ->get('/scans')
             ->assertInertia(
@@ -230,6 +240,7 @@ final class ScanTest extends TestCase
         $needs = static fn(string $item): string => Fields::words()->format(Needs::of([$item])[$item] ?? []);
 
         $this->post('/proposals/'.$id('board-web-1', 'bus-1').'/refuse');
+        self::assertCount(1, self::entriesOf(TopologyEntry::DependencyRefused));
         $this->post('/proposals/'.$id('announce-hub-1', 'booking-db-2').'/accept', ['relation' => ''])->assertSessionHasErrors('relation');
         $this->post('/proposals/'.$id('announce-hub-1', 'booking-db-2').'/accept', ['relation' => 'reads-from', 'always' => true]);
         self::assertStringContainsString('reads from booking-db-2', $needs('announce-hub-1'));

@@ -10,6 +10,7 @@ use App\Platform\Outbox\OutboxMessage;
 use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Topology\Standing;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -91,6 +92,7 @@ final class TakeBackTest extends TestCase
             $this->post("/imports/$import/undo", ['why' => 'the wrong file'], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
         }
         self::assertTrue(\App\Topology\Record\RetireItem::isRetired('new-1'));
+        self::assertSame(["import:$import"], self::entriesOf(TopologyEntry::ImportUndone));
         self::assertSame('undone', DB::table('imports')->where('id', $import)->value('state'));
         $back = (int) DB::table('imports')->max('id');
         self::assertNotSame($import, $back);

@@ -15,6 +15,7 @@ use App\Updates\Following\Subscription;
 use App\Updates\Following\TellFollowers;
 use App\Updates\Following\WebhookAddress;
 use App\Updates\Update;
+use App\Updates\UpdateEntry;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Client\Request as Sent;
 use Illuminate\Support\Collection;
@@ -341,6 +342,7 @@ final class FanOutTest extends TestCase
                 ->where('paused.0.address', mb_substr((string) $one->address, 0, 2).'…@follower.example'),
         );
         $this->post("/settings/followers/$one->id", ['do' => 'resume'])->assertSessionHasNoErrors();
+        self::assertSame(["subscription:$one->id"], self::entriesOf(UpdateEntry::FollowerResumed));
         self::assertTrue($one->refresh()->isActive());
         $this->isBroken = false;
         $one->update(['failures' => 2]);

@@ -12,6 +12,7 @@ use App\Updates\Following\Subscription;
 use App\Updates\Planned\PlannedWork;
 use App\Updates\Planned\TellPlanned;
 use App\Updates\Update;
+use App\Updates\UpdateEntry;
 use Illuminate\Http\Client\Request as Sent;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
@@ -160,6 +161,7 @@ final class PlannedTest extends TestCase
         $this->look();
         self::assertCount(2, $this->sent('mails'));
         $this->get('/status/index.html')->assertDontSee('What is planned');
+        self::assertCount(1, self::entriesOf(UpdateEntry::WorkWithdrawn));
     }
 
     public function test_what_is_not_urgent_waits_as_somebody_wants_unless_it_would_come_too_late(): void
@@ -292,6 +294,7 @@ final class PlannedTest extends TestCase
         $this->look();
         $this->look();
         $incident = Incident::query()->findOrFail($this->work()->incident_id);
+        self::assertCount(1, self::entriesOf(UpdateEntry::WorkOverran));
         self::assertSame(
             ['Planned work takes longer: New antenna for clk-2', 'vehicle-lanes', 'fixing'],
             [$incident->title, $incident->service_id, $incident->stage->value]

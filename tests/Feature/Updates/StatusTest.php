@@ -12,6 +12,7 @@ use App\Topology\Standing;
 use App\Updates\NextUpdate;
 use App\Updates\PublicStates;
 use App\Updates\Update;
+use App\Updates\UpdateEntry;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -158,6 +159,10 @@ final class StatusTest extends TestCase
             ['X-Request-Key' => 'keep'],
         )->assertSessionHasNoErrors();
         self::assertSame('up', $this->outsideState('Ship positions'));
+        self::assertSame(
+            [['service:vessel-positions'], ['service:vessel-positions']],
+            [self::entriesOf(UpdateEntry::StatusAdmitted), self::entriesOf(UpdateEntry::StatusKept)],
+        );
         // Once it has been well again, the next time is another decision.
         Alert::query()->whereNull('closed_at')->update(['closed_at' => now()]);
         $this->publish(1, 'Ship positions are late.');
