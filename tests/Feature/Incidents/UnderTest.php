@@ -6,6 +6,7 @@ namespace Tests\Feature\Incidents;
 
 use App\Incidents\EndReports;
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
 use App\Incidents\Major\MajorSettings;
@@ -13,6 +14,7 @@ use App\Incidents\Report;
 use App\Incidents\Under\Children;
 use App\Incidents\Under\PutUnderByItself;
 use App\Platform\Journal\Entry;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Outbox\OutboxMessage;
 use App\Signals\Alert;
@@ -114,6 +116,7 @@ final class UnderTest extends TestCase
         );
         self::assertNull($this->deferred("/incidents/{$this->child->id}", 'Incidents/Room', 'together'));
         self::assertSame(1, $this->mails("report-$report->id-under-%"));
+        self::assertSame(["report:$report->id"], self::entriesOf(PlatformEntry::MailQueued));
         foreach ([$this->major, $this->child] as $incident) {
             self::assertTrue(Entry::query()->about('incident', $incident->id)->where('kind', 'incident.put_under')->exists());
         }
@@ -188,6 +191,7 @@ final class UnderTest extends TestCase
         );
         $this->resolve([$second->id]);
         self::assertTrue($this->child->refresh()->isOpen(), 'The clock does it.');
+        self::assertSame(["incident:$second->id"], self::entriesOf(IncidentEntry::StaysOpen));
         $this->clock();
         $this->clock();
         self::assertFalse($this->child->refresh()->isOpen());

@@ -421,6 +421,7 @@ final class DeliveryTest extends TestCase
         $this->deliver();
 
         self::assertSame([], DeliveryPaths::failing());
+        self::assertSame(['path:push'], self::entriesOf(PagingEntry::PathWorks));
         $again = Page::query()->where('kind', 'again')->get();
         self::assertEqualsCanonicalizing(
             ['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.',
