@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Paging\Call;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Paging\Unanswered;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
@@ -182,6 +183,7 @@ final class HandCallTest extends TestCase
         self::assertSame(Outcome::Waiting, $call->outcome, 'Its policy goes on.');
         self::assertNotNull($call->refused_at);
         self::assertSame(['Noor Lind of Lane systems said no'], array_column(Unanswered::all(), 'words'));
+        self::assertSame(["call:$call->id"], self::entriesOf(PagingEntry::CallRefused));
         $this->later(901);
         $this->clock();
         self::assertNull($call->refresh()->refused_at, 'The next round asks again.');

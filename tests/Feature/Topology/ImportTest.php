@@ -8,6 +8,7 @@ use App\Topology\Exchange\ImportPlans;
 use App\Topology\Exchange\StoreImport;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -86,6 +87,7 @@ final class ImportTest extends TestCase
             ],
         );
         self::assertFileDoesNotExist($this->latest()->path);
+        self::assertSame(['import:1'], self::entriesOf(TopologyEntry::ImportStored));
     }
 
     public function test_what_the_estate_became_meanwhile_is_looked_at_again(): void
