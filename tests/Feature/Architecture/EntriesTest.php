@@ -116,7 +116,7 @@ final class EntriesTest extends TestCase
                 $name = '/\\b'.class_basename($enum)."::$kind->name\\b/";
                 preg_match($name, $app) === 1 ?: $unwritten[] = $kind->value;
                 preg_match($name, $tests) === 1
-                    || preg_match('/[\'" ]'.preg_quote($kind->value, '/').'[\'" @]/', $tests) === 1
+                    || preg_match('/[\'" ]'.preg_quote((string) $kind->value, '/').'[\'" @]/', $tests) === 1
                     ?: $untested[] = $kind->value;
             }
         }

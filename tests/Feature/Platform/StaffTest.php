@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Platform;
 
 use App\Platform\Journal\Entry;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Staff\Contact;
 use App\Platform\Staff\KeepParticulars;
@@ -44,6 +45,8 @@ final class StaffTest extends TestCase
         $signIn = fn(string $password) => $this->post('/sign-in', ['email' => 'Administrator@First.example', 'password' => $password]);
         $signIn('wrong')->assertSessionHasErrors('email');
         Artisan::call('skarvo:person', ['email' => self::ADMINISTRATOR]);
+        $id = Person::query()->where('email', 'administrator@first.example')->sole()->id;
+        self::assertSame(["person:$id"], self::entriesOf(PlatformEntry::PersonPassword));
         $signIn(trim(Artisan::output()))->assertSessionHasNoErrors();
         $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('mayAdd', true));
 

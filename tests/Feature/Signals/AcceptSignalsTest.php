@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Platform\Journal\PlatformEntry;
 use App\Signals\Alert;
 use App\Signals\Signal;
 use Carbon\CarbonImmutable;
@@ -120,6 +121,7 @@ final class AcceptSignalsTest extends TestCase
             self::assertStringStartsWith('Bearer', (string) $answer->headers->get('WWW-Authenticate'));
         }
         self::assertSame(0, Artisan::call('skarvo:token', ['name' => 'made', '--ability' => ['signals:write']]));
+        self::assertSame(['token:made'], self::entriesOf(PlatformEntry::TokenMade));
         $this->withToken(trim(Artisan::output()))->postJson('/api/v1/signals', [self::firing('a')])->assertStatus(202);
         self::assertNotSame(0, Artisan::call('skarvo:token', ['name' => 'made', '--ability' => ['everything']]));
         $this->get('/api/v1/signals')->assertStatus(405)->assertHeader('Content-Type', 'application/problem+json');
