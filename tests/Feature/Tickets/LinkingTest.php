@@ -7,6 +7,7 @@ namespace Tests\Feature\Tickets;
 use App\Incidents\Incident;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
+use App\Incidents\Report;
 use App\Platform\Journal\Entry;
 use App\Tickets\Guesses;
 use App\Tickets\Ticket;
@@ -89,6 +90,28 @@ final class LinkingTest extends TestCase
         self::assertNull($ticket->reported()->refresh()->load('link')->incident_id, 'Never by itself again.');
         $this->guest()->get($page)
             ->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', false)->where('report.unlinked', true));
+    }
+
+    public function test_what_people_linked_before_says_which_words_mean_what(): void
+    {
+        $tables = Incident::factory()->createOne(['title' => 'Tide tables show yesterday', 'service_id' => null]);
+        $likelier = fn(string $words): bool => self::likely($words, $this->incident) > self::likely($words, $tables);
+        self::assertFalse($likelier('Bommen er nede'), 'Nothing is known of these words.');
+        $said = ['Bommen er nede igjen' => 'Barriers stay shut', 'Tabellen viser feil' => 'Tide tables are old'];
+        for ($n = 0; $n < 8; $n++) {
+            foreach ($said as $words => $title) {
+                $ended = Incident::factory()->createOne(['title' => $title, 'service_id' => null, 'resolved_at' => now()]);
+                $report = Report::factory()->createOne(['what' => $words, 'resolved_at' => now()]);
+                Link::tie([Report::KIND, $report->id], [Incident::KIND, $ended->id], LinkKind::About);
+            }
+        }
+
+        self::assertSame([true, false], [$likelier('Bommen er nede'), $likelier('Tabellen viser feil')]);
+    }
+
+    private static function likely(string $words, Incident $incident): float
+    {
+        return array_column(Guesses::ofWords($words, null, null), 'score', 'incident')[$incident->id] ?? 0.0;
     }
 
     public function test_what_is_only_likely_waits_for_somebody(): void
