@@ -44,8 +44,11 @@ final class SessionInOrder extends StartSession
     {
         $response = parent::handleStatefulRequest($request, $session, $next);
         if ($request->attributes->get(self::OVERTAKEN) === true && $response instanceof Response) {
+            // What is in the browser by now is newer.
             $config = $this->manager->getSessionConfig();
-            $response->headers->removeCookie($session->getName(), $config['path'] ?? '/', $config['domain'] ?? null);
+            foreach ([$session->getName(), 'XSRF-TOKEN'] as $cookie) {
+                $response->headers->removeCookie($cookie, $config['path'] ?? '/', $config['domain'] ?? null);
+            }
         }
 
         return $response;
@@ -54,15 +57,11 @@ final class SessionInOrder extends StartSession
     /** @param  Request  $request */
     protected function saveSession($request): void
     {
-        if ($request->headers->has(self::HEADER)) {
-            return;
+        $isOvertaken = self::isOvertaken($request, $request->session());
+        $request->attributes->set(self::OVERTAKEN, $isOvertaken);
+        if (! $isOvertaken && ! $request->headers->has(self::HEADER)) {
+            parent::saveSession($request);
         }
-        if (self::isOvertaken($request, $request->session())) {
-            $request->attributes->set(self::OVERTAKEN, true);
-
-            return;
-        }
-        parent::saveSession($request);
     }
 
     /** Whether others wrote the session meanwhile, and this only looks; or ended it. */

@@ -8,6 +8,7 @@ use App\Platform\Http\SessionInOrder;
 use Illuminate\Http\Request;
 use Illuminate\Session\SessionManager;
 use Illuminate\Session\Store;
+use Symfony\Component\HttpFoundation\Cookie;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
@@ -33,13 +34,23 @@ final class SessionInOrderTest extends TestCase
         self::assertSame('yes', $this->stored()['seen']);
     }
 
+    public function test_a_look_that_comes_last_leaves_what_is_in_the_browser(): void
+    {
+        $live = [SessionInOrder::HEADER => '1'];
+        self::assertCount(2, self::cookies($this->ask('GET', static fn(): null => null, $live)));
+        $answer = $this->ask('GET', function (): void {
+            $this->beside(fn() => $this->ask('POST', static fn(Store $session) => $session->invalidate()));
+        }, $live);
+        self::assertSame([], self::cookies($answer));
+    }
+
     public function test_a_page_that_comes_last_does_not_put_back_what_a_deed_wrote_meanwhile(): void
     {
         $answer = $this->ask('GET', function (): void {
             $this->beside(fn() => $this->ask('POST', static fn(Store $session) => $session->put('password', 'second')));
         });
         self::assertSame('second', $this->stored()['password']);
-        self::assertSame([], $answer->headers->getCookies(), 'What is in the browser may be newer.');
+        self::assertSame([], self::cookies($answer), 'What is in the browser may be newer.');
 
         $this->ask('GET', static fn(Store $session) => $session->put('last', 'page'));
         self::assertSame(['second', 'page'], [$this->stored()['password'], $this->stored()['last']]);
@@ -71,8 +82,16 @@ final class SessionInOrderTest extends TestCase
     {
         $answer = $this->ask('POST', static fn(Store $session) => $session->regenerate(true));
         self::assertSame([], $this->stored());
-        $this->id = $answer->headers->getCookies()[0]->getValue() ?? '';
+        $this->id = self::cookies($answer)[$this->sessions->driver()->getName()] ?? '';
         self::assertSame('first', $this->stored()['password']);
+    }
+
+    /** @return array<string, string> values by name */
+    private static function cookies(Response $answer): array
+    {
+        return array_map(static fn(Cookie $one): string => (string) $one->getValue(), array_column(
+            array_map(static fn(Cookie $one): array => [$one->getName(), $one], $answer->headers->getCookies()), 1, 0,
+        ));
     }
 
     /** @return array<string, mixed> */
@@ -104,8 +123,11 @@ final class SessionInOrderTest extends TestCase
         $request->headers->add($headers);
         $answer = (new SessionInOrder($sessions))->handle($request, static function () use ($sessions, $do): Response {
             $do($sessions->driver());
+            $answer = new Response;
+            // As what guards forms against other sites does.
+            $answer->headers->setCookie(Cookie::create('XSRF-TOKEN', (string) $sessions->driver()->token()));
 
-            return new Response;
+            return $answer;
         });
         self::assertInstanceOf(Response::class, $answer);
 
