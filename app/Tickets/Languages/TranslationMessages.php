@@ -110,19 +110,26 @@ final readonly class TranslationMessages implements Messages
         }
         if ($from->value !== $to) {
             // A translator that answers twice says it once; what somebody corrected stays.
-            Translation::query()->firstOrCreate(
+            $kept = Translation::query()->firstOrCreate(
                 ['ticket_id' => $ticket->id, 'post_id' => self::post($message), 'to' => $to],
                 ['from' => $from->value, 'text' => $text, 'at' => now()],
             );
-            Journal::write(Actor::system(), TicketEntry::Translated, $ticket->subject(), [
-                'ref' => $ticket->ref(), 'from' => $from->value, 'to' => $to,
-            ], ['report' => $ticket->report_id]);
+            if ($kept->wasRecentlyCreated) {
+                Journal::write(Actor::system(), TicketEntry::Translated, $ticket->subject(), [
+                    'ref' => $ticket->ref(), 'from' => $from->value, 'to' => $to,
+                ], ['report' => $ticket->report_id]);
+            }
         }
         self::tellOn($ticket, $message, $from->value === $to ? null : $text);
     }
 
     private function without(Ticket $ticket, OutboxMessage $message, string $error): void
     {
+        $its = ['ticket_id' => $ticket->id, 'post_id' => self::post($message), 'to' => self::text($message, 'to')];
+        if (Translation::query()->where($its)->exists()) {
+            // What it said before stands.
+            return;
+        }
         Journal::write(
             Actor::system(), TicketEntry::NotTranslated, $ticket->subject(), ['ref' => $ticket->ref(), 'error' => $error],
             ['report' => $ticket->report_id],

@@ -11,6 +11,7 @@ use App\Tickets\Languages\TranslateUpdates;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\TranslationMessages;
 use App\Tickets\Ticket;
+use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
@@ -182,7 +183,9 @@ final class LanguagesTest extends TestCase
             app(TranslationMessages::class)->sent([[$message, $nonsense]]);
         }
         self::assertSame(1, Translation::query()->count());
-        self::assertSame(1, Entry::query()->where('kind', 'ticket.translation_corrected')->count());
+        self::assertSame([["ticket:$ticket->id"], [], ["ticket:$ticket->id"]], array_map(self::entriesOf(...), [
+            TicketEntry::Translated, TicketEntry::NotTranslated, TicketEntry::TranslationCorrected,
+        ]));
     }
 
     public function test_what_is_in_our_own_language_is_not_translated_and_without_a_translator_nothing_is(): void
