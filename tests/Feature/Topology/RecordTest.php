@@ -10,6 +10,7 @@ use App\Topology\Estate;
 use App\Topology\FindItems;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -275,6 +276,7 @@ final class RecordTest extends TestCase
         $this->post('/estate/host-06/settle', ['field' => 'memory', 'take' => true]);
         self::assertSame('64', $this->fields('host-06')['memory']);
         $this->post('/estate/host-05/seen');
+        self::assertContains('item:host-05', self::entriesOf(TopologyEntry::ItemChanged));
         $this->get('/truth?doubt=contradicted')->assertInertia(fn(Shown $page) => $page->has('rows', 0)->etc());
         $this->get('/truth?doubt=not_seen')->assertInertia(fn(Shown $page) => $page->has('rows', 0)->etc());
     }

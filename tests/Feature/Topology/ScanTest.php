@@ -92,8 +92,8 @@ final class ScanTest extends TestCase
                 ->etc());
         $this->post('/estate/host-02/settle', ['field' => 'memory', 'take' => false]);
         self::assertSame(
-            [['item:host-77.eiderholm.example'], ['item:host-02']],
-            [self::entriesOf(TopologyEntry::ItemFound), self::entriesOf(TopologyEntry::ItemOverruled)],
+            [['item:host-77.eiderholm.example'], ['item:host-02'], ['item:host-02']],
+            array_map(self::entriesOf(...), [TopologyEntry::ItemFound, TopologyEntry::ItemChanged, TopologyEntry::ItemOverruled]),
         );
         $this->get('/estate/host-02')->assertInertia(
             fn(Shown $page) => $page->has('contradictions', 0)->where('history.0.lead', 'Keeps what is recorded of Host 2')->etc(),
@@ -201,6 +201,9 @@ final class ScanTest extends TestCase
         $this->scan([self::host(1)], id: 's5', minutes: 8)->assertJsonPath('state', 'held');
         $this->post('/scans/5/turn-away', ['why' => ''])->assertSessionHasErrors('why');
         $this->post('/scans/5/turn-away', ['why' => 'the probe was rebooting']);
+        self::assertSame(
+            ['ada-holm'], DB::table('journal')->where('kind', TopologyEntry::SnapshotRefused)->where('subject_id', '5')->pluck('actor_id')->all(),
+        );
         self::assertSame(
             ['refused', 'refused', 0],
             [

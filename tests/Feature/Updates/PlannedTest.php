@@ -300,6 +300,7 @@ final class PlannedTest extends TestCase
             [$incident->title, $incident->service_id, $incident->stage->value]
         );
         $update = Update::query()->where('incident_id', $incident->id)->sole();
+        self::assertContains("incident:$incident->id", self::entriesOf(UpdateEntry::UpdatePublished));
         self::assertSame(
             ['The planned work takes longer than planned. Vehicle lanes: not available.', [['name' => 'Vehicle lanes', 'state' => 'down']]],
             [$update->text, $update->services]
