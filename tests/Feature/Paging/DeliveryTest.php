@@ -427,7 +427,9 @@ final class DeliveryTest extends TestCase
             ['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.',
         );
         self::assertSame($pages + 2, Page::query()->count());
-        self::assertEqualsCanonicalizing($again->map(static fn(Page $one): string => "page:$one->id")->all(), self::entriesOf(PagingEntry::PageAgain));
+        self::assertEqualsCanonicalizing(
+            $again->map(static fn(Page $one): string => "page:$one->id")->all(), self::entriesOf(PagingEntry::PageAgain),
+        );
         self::assertSame([], $again->whereNull('sent_at')->all());
         $this->answer($again->firstOrFail(), 'yes')->assertSessionHasNoErrors();
         self::assertSame(Outcome::Acknowledged, Call::query()->sole()->outcome);

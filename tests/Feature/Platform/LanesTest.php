@@ -81,7 +81,8 @@ final class LanesTest extends TestCase
         config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
         Http::fake(['devices.test/*' => Http::response(['error' => 'full'], 500)]);
         DB::transaction(static fn() => Outbox::put(
-            'mail', 'told', ['to' => 'anna@ferry.example', 'subject' => 'Shut', 'text' => 'It is shut.', 'about' => ['incident' => 7]], now(),
+            'mail', 'told',
+            ['to' => 'anna@ferry.example', 'subject' => 'Shut', 'text' => 'It is shut.', 'about' => ['incident' => 7]], now(),
         ));
         for ($try = 0; $try < 10; $try++) {
             $this->deliver();

@@ -237,7 +237,8 @@ final class TuningTest extends TestCase
         $this->later(14 * 3600);
         $this->clock();
         self::assertSame(['kiosk-tangen-2: paper'], array_column(AlertGroups::undecided(), 'title'));
-        self::assertSame(['alert:'.Alert::query()->where('item_id', 'kiosk-tangen-2')->whereNull('closed_at')->sole()->id], self::entriesOf(SignalEntry::AlertBack));
+        $alert = Alert::query()->where('item_id', 'kiosk-tangen-2')->whereNull('closed_at')->sole();
+        self::assertSame(["alert:$alert->id"], self::entriesOf(SignalEntry::AlertBack));
     }
 
     public function test_a_rule_for_the_night_is_kept_with_its_zone_and_goes_by_the_time_of_the_signal(): void

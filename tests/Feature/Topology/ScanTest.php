@@ -202,7 +202,8 @@ final class ScanTest extends TestCase
         $this->post('/scans/5/turn-away', ['why' => ''])->assertSessionHasErrors('why');
         $this->post('/scans/5/turn-away', ['why' => 'the probe was rebooting']);
         self::assertSame(
-            ['ada-holm'], DB::table('journal')->where('kind', TopologyEntry::SnapshotRefused)->where('subject_id', '5')->pluck('actor_id')->all(),
+            ['ada-holm'],
+            DB::table('journal')->where('kind', TopologyEntry::SnapshotRefused)->where('subject_id', '5')->pluck('actor_id')->all(),
         );
         self::assertSame(
             ['refused', 'refused', 0],
