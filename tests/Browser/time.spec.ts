@@ -76,5 +76,15 @@ test('a time on the clocks of a zone is that time again, whatever the clocks do 
   expect(iso('2026-03-29T02:30', 'Europe/Oslo')).toBe('2026-03-29T01:30:00.000Z');
   // Half an hour is all that they change by on Lord Howe Island.
   expect(iso('2026-10-04T02:10', 'Australia/Lord_Howe')).toBe('2026-10-03T15:40:00.000Z');
+  followServerTime('2026-03-01T12:00:00Z');
   expect(clockOf('Asia/Tokyo')('2026-03-03T20:00:00Z')).toMatch(/^Wed,? 4 Mar,? 05:00$/);
+});
+
+test('a day that is not the nearest of its name is told with its year', () => {
+  followServerTime('2026-12-01T12:00:00Z');
+  const clock = clockOf('Europe/Oslo');
+  expect(clock('2026-06-03T08:00:00Z')).toMatch(/^Wed,? 3 Jun,? 10:00$/);
+  expect(clock('2026-06-01T08:00:00Z')).toMatch(/^Mon,? 1 Jun 2026,? 10:00$/);
+  expect(clock('2027-05-31T08:00:00Z')).toMatch(/^Mon,? 31 May,? 10:00$/);
+  expect(clock('2027-06-02T08:00:00Z')).toMatch(/^Wed,? 2 Jun 2027,? 10:00$/);
 });
