@@ -2,6 +2,7 @@
 
 use App\Platform\Http\EndOldSessions;
 use App\Platform\Http\GuardBrowser;
+use App\Platform\Http\HeadBeforeReading;
 use App\Platform\Http\MendMachineText;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Http\RefuseBrokenText;
@@ -20,6 +21,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->trustHosts();
         $middleware->append([GuardBrowser::class, App\Platform\Look::class]);
         $middleware->web(
+            prepend: [HeadBeforeReading::class],
             append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class],
             replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionInOrder::class]
         );

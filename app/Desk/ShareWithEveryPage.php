@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Desk;
 
 use App\Platform\Deed;
-use App\Platform\Journal\Journal;
+use App\Platform\Http\HeadBeforeReading;
 use App\Platform\Live;
 use App\Platform\Person;
 use App\Platform\Role;
@@ -47,7 +47,7 @@ final class ShareWithEveryPage extends Middleware
 
         // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page
         // what of it is that fresh.
-        $head = Journal::head();
+        $head = HeadBeforeReading::of($request);
         $only = $request->header(Header::PARTIAL_ONLY);
 
         return [

@@ -7,12 +7,14 @@ namespace Tests\Feature\Desk;
 use App\Desk\Band;
 use App\Desk\RunningClocks;
 use App\Desk\ShareWithEveryPage;
+use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
 use App\Signals\Alert;
 use App\Signals\SignalEntry;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
@@ -128,6 +130,22 @@ final class NewsTest extends TestCase
 
         self::assertSame(['reports', 'now'], $props['live']['only']);
         self::assertArrayNotHasKey('groups', $props);
+    }
+
+    public function test_the_record_of_an_address_is_read_after_the_journal_too(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        $incident = Incident::factory()->createOne(['service_id' => 'vehicle-lanes', 'title' => 'As it was']);
+        DB::listen(static function (QueryExecuted $query) use (&$written, $incident): void {
+            if ($written === null && str_contains($query->sql, 'from `incidents`')) {
+                $written = 0;
+                DB::table('incidents')->where('id', $incident->id)->update(['title' => 'As it is']);
+                $written = Journal::write(Actor::system(), IncidentEntry::IncidentChanged, ['incident', $incident->id], []);
+            }
+        });
+        $props = $this->get("/incidents/$incident->id")->assertOk()->inertiaProps();
+        self::assertSame('As it was', $props['incident']['title']);
+        self::assertLessThan($written, $props['live']['head'], 'It hears of it, and reads it anew.');
     }
 
     public function test_news_come_from_the_database_that_is_there_when_one_was_put_back_in_its_place(): void
