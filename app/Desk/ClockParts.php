@@ -17,10 +17,7 @@ final class ClockParts
     /** What is broken is tried again after so many seconds; a database that was busy, at once. */
     private const WAITS = 5.0;
 
-    /** What can wait has its turn so often at least. */
-    private const TURN_SECONDS = 1.0;
-
-    /** And so seldom at most: it holds the lock that others wait for, such as whoever sends. */
+    /** What can wait has its turn so seldom where nobody else works: it holds the lock that others wait for, such as whoever sends. */
     private const REST_SECONDS = 0.25;
 
     /** A database may be busy a few times in a row. */
@@ -35,24 +32,27 @@ final class ClockParts
     /** @var array<string, float> when those that can wait had their turn last */
     private array $turns = [];
 
+    /** Whether any of those that cannot wait had something to do at the last look: it may have more. */
+    private bool $wasBusy = false;
+
     /**
      * @param  array<string, \Closure(\Closure(): bool): int>  $parts  by their names
-     * @param  list<string>  $canWait  names of those that come after others while these have something to do
+     * @param  array<string, float>  $waits  by names of those that can wait: for how many seconds while others have something to do
      */
-    public function __construct(private readonly array $parts, private readonly array $canWait = []) {}
+    public function __construct(private readonly array $parts, private readonly array $waits = []) {}
 
     /** @param  list<ClockPart>  $parts */
     public static function of(array $parts): self
     {
-        $byName = $canWait = [];
+        $byName = $waits = [];
         foreach ($parts as $part) {
             $byName[$part->name()] = $part(...);
             if ($part instanceof CanWait) {
-                $canWait[] = $part->name();
+                $waits[$part->name()] = $part->waitsSeconds();
             }
         }
 
-        return new self($byName, $canWait);
+        return new self($byName, $waits);
     }
 
     /**
@@ -63,24 +63,29 @@ final class ClockParts
     public function run(\Closure $mayWork, float $now): int
     {
         $worked = 0;
+        $isBusy = false;
         foreach ($this->parts as $name => $part) {
             if (($this->again[$name] ?? -INF) > $now) {
                 continue;
             }
-            if (in_array($name, $this->canWait, true)) {
-                if ($now - ($this->turns[$name] ?? -INF) < ($worked > 0 ? self::TURN_SECONDS : self::REST_SECONDS)) {
+            $waits = $this->waits[$name] ?? null;
+            if ($waits !== null) {
+                if ($now - ($this->turns[$name] ?? -INF) < ($isBusy || $this->wasBusy ? $waits : self::REST_SECONDS)) {
                     continue;
                 }
                 $this->turns[$name] = $now;
             }
             try {
-                $worked += $part($mayWork);
+                $done = $part($mayWork);
+                $worked += $done;
+                $isBusy = $isBusy || ($done > 0 && $waits === null);
                 $this->works($name);
             } catch (\Throwable $e) {
                 report($e);
                 $this->fails($name, $e, $now);
             }
         }
+        $this->wasBusy = $isBusy;
 
         return $worked;
     }

@@ -23,6 +23,11 @@ final class KeepGroupsInOrder implements CanWait
         return 'groups';
     }
 
+    public function waitsSeconds(): float
+    {
+        return 1.0;
+    }
+
     public function whileBroken(): string
     {
         return 'Lists of alerts are right, but slower and slower.';

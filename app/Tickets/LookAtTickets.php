@@ -36,6 +36,11 @@ final class LookAtTickets implements CanWait
         return 'tickets';
     }
 
+    public function waitsSeconds(): float
+    {
+        return 1.0;
+    }
+
     public function whileBroken(): string
     {
         return 'It is not said where new reports belong, and a surge of them is not noticed.';

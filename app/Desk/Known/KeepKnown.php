@@ -23,6 +23,11 @@ final class KeepKnown implements CanWait
         return 'known';
     }
 
+    public function waitsSeconds(): float
+    {
+        return 1.0;
+    }
+
     public function whileBroken(): string
     {
         return 'What was written lately is not found.';

@@ -7,7 +7,7 @@ namespace App\Incidents\Course;
 use App\Incidents\Incident;
 use App\Incidents\Major\ExtentOf;
 use App\Incidents\Situation;
-use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\CanWait;
 use App\Platform\Journal\Journal;
 use App\Platform\Look;
 use Illuminate\Support\Facades\DB;
@@ -17,7 +17,7 @@ use Skarvo\Incidents\Course\Aspect;
  * Notes how far open incidents reach, whenever that has changed. It is traced when it happens: later the estate may be another, and
  * alerts say only how they are by now.
  */
-final class KeepExtent implements ClockPart
+final class KeepExtent implements CanWait
 {
     /** How often it is looked at most: tracing is not free, and nobody reads a band by the second. */
     private const LOOK_SECONDS = 10.0;
@@ -32,6 +32,11 @@ final class KeepExtent implements ClockPart
     public function name(): string
     {
         return 'extent';
+    }
+
+    public function waitsSeconds(): float
+    {
+        return self::LOOK_SECONDS;
     }
 
     public function whileBroken(): string

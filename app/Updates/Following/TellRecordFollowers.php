@@ -37,6 +37,11 @@ final class TellRecordFollowers implements CanWait
         return 'record-followers';
     }
 
+    public function waitsSeconds(): float
+    {
+        return 1.0;
+    }
+
     public function whileBroken(): string
     {
         return 'Whoever follows a ticket or a change is not mailed what happens to it.';

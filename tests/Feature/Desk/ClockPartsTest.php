@@ -108,17 +108,36 @@ final class ClockPartsTest extends TestCase
         self::assertSame(0, DB::table('clock_faults')->count());
     }
 
-    public function test_what_can_wait_comes_once_a_second_while_others_work_and_four_times_when_they_do_not(): void
+    public function test_what_can_wait_comes_seldom_while_others_work_and_four_times_a_second_when_they_do_not(): void
     {
-        $parts = new ClockParts(['calls' => fn(): int => $this->works, 'known' => fn(): int => ++$this->known], ['known']);
+        $parts = new ClockParts(['calls' => fn(): int => $this->works, 'known' => fn(): int => ++$this->known], ['known' => 2.0]);
         $after = function (float $now) use ($parts): int {
             $parts->run(static fn(): bool => true, $now);
 
             return $this->known;
         };
-        self::assertSame([1, 1, 1, 2, 2], array_map($after, [100.0, 100.1, 100.9, 101.0, 101.5]));
+        self::assertSame([1, 1, 1, 2, 2], array_map($after, [100.0, 100.3, 101.9, 102.0, 102.5]));
+        // Whoever worked a moment ago may have more.
         $this->works = 0;
-        self::assertSame([3, 3, 4], array_map($after, [101.6, 101.8, 101.9]));
+        self::assertSame([2, 3, 3, 4], array_map($after, [102.6, 102.7, 102.9, 102.95]));
+    }
+
+    public function test_those_that_can_wait_do_not_wait_for_each_other(): void
+    {
+        $parts = new ClockParts(['known' => fn(): int => ++$this->known, 'groups' => static fn(): int => 1], ['known' => 2.0, 'groups' => 2.0]);
+        foreach ([100.0, 100.3, 100.6] as $now) {
+            $parts->run(static fn(): bool => true, $now);
+        }
+        self::assertSame(3, $this->known);
+    }
+
+    public function test_what_can_wait_waits_for_those_that_come_after_it_too(): void
+    {
+        $parts = new ClockParts(['known' => fn(): int => ++$this->known, 'calls' => fn(): int => $this->works], ['known' => 2.0]);
+        foreach ([100.0, 100.3, 100.6] as $now) {
+            $parts->run(static fn(): bool => true, $now);
+        }
+        self::assertSame(1, $this->known);
     }
 
     public function test_it_is_told_by_its_kind_which_part_can_wait(): void
@@ -148,6 +167,11 @@ final class ClockPartsTest extends TestCase
             {
                 /** @param  array<string, int>  $done */
                 public function __construct(private array &$done) {}
+
+                public function waitsSeconds(): float
+                {
+                    return 1.0;
+                }
 
                 public function name(): string
                 {
