@@ -53,9 +53,7 @@ final class KeepKnown implements CanWait
         foreach (Given::all(Knows::class) as $knows) {
             $ids = $subjects->get($knows->subject())?->map(static fn(\stdClass $one): int => (int) $one->id)->unique()->values()
                 ->all() ?? [];
-            foreach ($ids === [] ? [] : $knows->texts(array_values($ids)) as $record => $text) {
-                $forgot = $this->keep($knows->kind(), $record, $text) || $forgot;
-            }
+            $forgot = $ids !== [] && $this->keep($knows->kind(), $knows->texts(array_values($ids))) || $forgot;
         }
         DB::table('clock_marks')->where('name', self::MARK)->update(['mark' => $last]);
         if ($forgot) {
@@ -67,26 +65,37 @@ final class KeepKnown implements CanWait
     }
 
     /**
-     * @param  array{title: string, body: string}|null  $text
-     * @return bool whether what was known is so no more
+     * Most of what is written of a record changes none of its words: only those that became others are written.
+     *
+     * @param  array<int, array{title: string, body: string}|null>  $texts  by record
+     * @return bool whether what was known of any is so no more
      */
-    private function keep(string $kind, int $record, ?array $text): bool
+    private function keep(string $kind, array $texts): bool
     {
-        $of = ['kind' => $kind, 'record_id' => $record];
-        $number = DB::table('known_texts')->where($of)->value('id');
-        if ($number !== null) {
-            DB::table('known_search')->where('rowid', $number)->delete();
-        }
-        if ($text === null) {
-            DB::table('known_texts')->where($of)->delete();
+        $known = DB::table('known_texts')->leftJoin('known_search', 'known_search.rowid', '=', 'known_texts.id')
+            ->where('kind', $kind)->whereIn('record_id', array_keys($texts))
+            ->get(['known_texts.id', 'record_id', 'title', 'body'])->keyBy('record_id');
+        $same = static function (?array $text, int $record) use ($known): bool {
+            $was = $known->get($record);
 
-            return $number !== null;
+            return $text !== null && $was !== null && [$was->title, $was->body] === [$text['title'], $text['body']];
+        };
+        $changed = array_filter($texts, static fn(?array $text, int $record): bool => ! $same($text, $record), ARRAY_FILTER_USE_BOTH);
+        if ($changed === []) {
+            return false;
         }
-        DB::table('known_search')->insert([
-            'rowid' => $number ?? DB::table('known_texts')->insertGetId($of), 'title' => $text['title'], 'body' => $text['body'],
-        ]);
+        $was = $known->only(array_keys($changed));
+        DB::table('known_search')->whereIn('rowid', $was->pluck('id'))->delete();
+        $gone = $was->whereIn('record_id', array_keys($changed, null, true));
+        DB::table('known_texts')->whereIn('id', $gone->pluck('id'))->delete();
+        foreach (array_filter($changed) as $record => $text) {
+            DB::table('known_search')->insert([
+                'rowid' => $was->get($record)->id ?? DB::table('known_texts')->insertGetId(['kind' => $kind, 'record_id' => $record]),
+                ...$text,
+            ]);
+        }
 
-        return false;
+        return $gone->isNotEmpty();
     }
 
     private function mark(): int

@@ -7,11 +7,14 @@ namespace Tests\Feature\Desk;
 use App\Desk\Known\KeepKnown;
 use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Incidents\WriteNote;
 use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
 use App\Tickets\ForgetReporter;
 use App\Tickets\Ticket;
 use App\Tickets\WorkTickets;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\Finding\HypothesisState;
@@ -54,6 +57,28 @@ final class KnownTest extends TestCase
         $this->keep();
         self::assertSame([['incident', $incident->id]], $this->search('kompass'));
         self::assertSame(1, DB::table('known_texts')->where('kind', 'incident')->where('record_id', $incident->id)->count());
+    }
+
+    public function test_what_changes_no_words_writes_none(): void
+    {
+        $incident = Incident::factory()->resolved()->create(['title' => 'Kompass klemmt']);
+        $this->note($incident, 'Quarz');
+        $this->keep();
+        $written = [];
+        DB::listen(static function (QueryExecuted $query) use (&$written): void {
+            if (preg_match('/^(?:insert|update|delete)\b.*\bknown_/i', $query->sql) === 1) {
+                $written[] = $query->sql;
+            }
+        });
+        Journal::write(Actor::system(), IncidentEntry::AlertAttached, ['alert', 1], ['title' => 'x'], ['incident' => $incident->id]);
+        $this->keep();
+        self::assertSame([], $written);
+        self::assertSame([['incident', $incident->id]], $this->search('kompass'));
+        $incident->update(['resolution' => 'Sextant genommen']);
+        $this->note($incident, 'Ende');
+        $this->keep();
+        self::assertSame([['incident', $incident->id]], $this->search('sextant'));
+        self::assertCount(1, array_filter($written, static fn(string $sql): bool => str_contains($sql, 'insert')));
     }
 
     public function test_what_holds_all_words_comes_first_and_some_are_better_than_none(): void
