@@ -167,15 +167,16 @@ final class Call extends Record
         $targets = static fn(array $texts): array => array_values(array_filter(array_map(
             static fn(string $text): ?Target => Target::parse($text), $texts,
         )));
+        $policy = $this->policy;
         $steps = [];
-        foreach ($this->policy['steps'] as $step) {
+        foreach ($policy['steps'] as $step) {
             $steps[] = new Step($targets($step['targets']) ?: throw new \LogicException('A step has a target.'), $step['wait_seconds']);
         }
 
         return new CoreCall(
             $this->started_at->getTimestamp(),
             new Policy(
-                $steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds'],
+                $steps ?: throw new \LogicException('A policy has a step.'), $policy['rounds'],
                 byName: $this->team_id === null,
             ),
             array_map(

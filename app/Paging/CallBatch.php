@@ -12,7 +12,6 @@ use App\Platform\Moment;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Rota\Rota;
-use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Page as CorePage;
 use Skarvo\Rota\Segment;
@@ -96,24 +95,33 @@ final class CallBatch
         if ($this->pages === []) {
             return;
         }
-        $this->people(array_values(array_unique(array_map(static fn(array $one): string => $one['page']->person, $this->pages))));
         foreach (array_chunk($this->pages, 50) as $some) {
-            $this->writePages($some);
+            self::writePages($some);
         }
         $this->pages = [];
     }
 
-    /** @param  list<array{call: Call, ordinal: int, page: CorePage, at: int}>  $some */
-    private function writePages(array $some): void
+    /**
+     * @param  list<string>  $people
+     * @return array<string, string> by person and channel
+     */
+    private static function addresses(array $people): array
     {
-        $rows = [];
+        return DB::table('contacts')->whereIn('person_id', array_unique($people))->orderByDesc('after_seconds')->orderByDesc('id')
+            ->get(['person_id', 'channel', 'address'])
+            ->mapWithKeys(static fn(\stdClass $one): array => ["$one->person_id $one->channel" => (string) $one->address])->all();
+    }
+
+    /** @param  list<array{call: Call, ordinal: int, page: CorePage, at: int}>  $some */
+    private static function writePages(array $some): void
+    {
+        $addresses = self::addresses(array_map(static fn(array $one): string => $one['page']->person, $some));
+        $rows = $moments = [];
         foreach ($some as ['call' => $call, 'ordinal' => $ordinal, 'page' => $page, 'at' => $at]) {
-            $person = $this->people[$page->person] ?? throw new \LogicException("$page->person is called, and not known.");
             $rows[] = Page::row([
                 'call_id' => $call->id, 'ordinal' => $ordinal, 'person_id' => $page->person, 'channel' => $page->channel,
-                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '', 'round' => $page->round,
-                'step' => $page->step,
-            ], CarbonImmutable::createFromTimestampUTC($at));
+                'address' => $addresses["$page->person $page->channel"] ?? '', 'round' => $page->round, 'step' => $page->step,
+            ], $moments[$at] ??= Moment::of($at));
         }
         DB::table('pages')->insert($rows);
         $ids = DB::table('pages')->whereIn('token', array_column($rows, 'token'))->pluck('id', 'token');
@@ -131,7 +139,7 @@ final class CallBatch
                     'page' => $id, 'channel' => $page->channel,
                     'together' => "$page->person $page->channel {$rows[$i]['address']}",
                 ],
-                'due' => Moment::of($at), 'rank' => $call->occasion->priority,
+                'due' => $moments[$at], 'rank' => $call->occasion->priority,
             ];
         }
         Journal::writeMany(Actor::system(), 'page', $entries);

@@ -32,18 +32,20 @@ final class FollowCall
     public function __invoke(Call $call, ?CarbonImmutable $until = null, ?CallBatch $batch = null): void
     {
         $now = CarbonImmutable::instance(now())->startOfSecond()->addSeconds($call->shift_seconds);
-        $until = $now->max($until ?? $now)->max($call->followed_until ?? $now);
+        // Thousands may be followed in one second, and each look at a time or a list of a record reads it anew.
+        $followed = $call->followed_until;
+        $until = $now->max($until ?? $now)->max($followed ?? $now);
         $notes = $batch ?? new CallBatch;
-        $this->learnRotas($call, $until, $notes);
+        $this->learnRotas($call, $followed, $until, $notes);
         $course = Escalation::follow($call->toCore(), $until->getTimestamp());
         $this->tell($call, $course, $notes);
         if ($batch === null) {
             $notes->write();
         }
         $was = $call->outcome;
-        $instant = static fn(?int $seconds): ?string => $seconds === null ? null : Moment::text($seconds - $call->shift_seconds);
+        $shift = $call->shift_seconds;
+        $instant = static fn(?int $seconds): ?string => $seconds === null ? null : Moment::text($seconds - $shift);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
-        $nobody = $call->refused_at ?? $now->subSeconds($call->shift_seconds);
         // With what was learned for it.
         $notes->keep($call, [
             ...array_intersect_key($call->getAttributes(), ['contacts' => true, 'rotas' => true]),
@@ -52,7 +54,7 @@ final class FollowCall
             'pages_told' => count($course->pages),
             'outcome' => $course->outcome->value,
             'outcome_at' => $instant($course->at),
-            'refused_at' => $course->nobodyLeft ? Moment::precise($nobody) : null,
+            'refused_at' => $course->nobodyLeft ? Moment::precise($call->refused_at ?? $now->subSeconds($call->shift_seconds)) : null,
             'held_by' => $course->by,
             'next_due_at' => $instant($course->nextDue),
             'step_ends_at' => $instant($course->stepEndsAt),
@@ -103,7 +105,7 @@ final class FollowCall
     }
 
     /** What is past stays as it was when it mattered; what is to come is read anew from the rotas. */
-    private function learnRotas(Call $call, CarbonImmutable $now, CallBatch $batch): void
+    private function learnRotas(Call $call, ?CarbonImmutable $followed, CarbonImmutable $now, CallBatch $batch): void
     {
         $present = $now->getTimestamp();
         $rotas = [];
@@ -116,8 +118,8 @@ final class FollowCall
 
                     continue;
                 }
-                $known = $call->followed_until === null ? [] : $call->rotas[$target->id] ?? [];
-                $from = $call->followed_until === null ? $call->started_at->getTimestamp() : $present;
+                $known = $followed === null ? [] : $call->rotas[$target->id] ?? [];
+                $from = $followed === null ? $call->started_at->getTimestamp() : $present;
                 $past = [];
                 foreach ($known as $duty) {
                     if ($duty['from'] < $from) {
@@ -146,11 +148,11 @@ final class FollowCall
      */
     private function learnContacts(Call $call, CallBatch $batch, array $named): void
     {
+        $contacts = $call->contacts;
         $unknown = array_values(array_filter(
-            array_unique($named), static fn(string $id): bool => $id !== '' && ! isset($call->contacts[$id]),
+            array_unique($named), static fn(string $id): bool => $id !== '' && ! isset($contacts[$id]),
         ));
         if ($unknown !== []) {
-            $contacts = $call->contacts;
             foreach ($batch->people($unknown) as $person) {
                 $contacts[$person->id] = $person->left_at === null
                     ? ReachPeople::of($person, $call->occasion->urgency->value, $call->started_at->getTimestamp())

@@ -17,6 +17,8 @@ final class FollowDueCalls implements ClockPart
     /** So many at a look: what else is due has its turn between two looks. */
     private const A_LOOK = 4 * self::A_TRANSACTION;
 
+    private const YIELD_MICROSECONDS = 2000;
+
     /** Seconds until one that could not be followed is tried again. */
     private const BROKEN_WAITS = 30;
 
@@ -39,7 +41,9 @@ final class FollowDueCalls implements ClockPart
             ->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
             ->orderBy('occasions.priority')->orderBy('next_due_at')
                 ->orderBy('calls.id')->limit(self::A_LOOK)->pluck('calls.id')->all();
-        foreach (array_chunk($due, self::A_TRANSACTION) as $together) {
+        foreach (array_chunk($due, self::A_TRANSACTION) as $n => $together) {
+            // Whoever sends has to get at the database in between: their pages go out while the next calls are followed.
+            usleep($n === 0 ? 0 : self::YIELD_MICROSECONDS);
             AllOrEach::run($together, fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
                 DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
             });
@@ -56,7 +60,7 @@ final class FollowDueCalls implements ClockPart
                 return;
             }
             $batch = new CallBatch;
-            $calls = Call::query()->with(['occasion', 'team', 'person', 'happenings'])->whereKey($due)->get()->keyBy('id');
+            $calls = Call::query()->with(['occasion', 'happenings'])->whereKey($due)->get()->keyBy('id');
             $handing = $calls->contains(static fn(Call $call): bool => $call->handed_from !== null);
             foreach ($due as $id) {
                 // Handing a call on changes another one, which may be among these.
