@@ -15,17 +15,18 @@ use Skarvo\Paging\Target;
 final class Answers
 {
     /**
-     * @return array<int, string> by the key on a call; only there somebody is named to whom it can be handed, as a key cannot name anybody
+     * @param  \Closure(): ?Person  $next  to whom a key hands it: only on a call somebody is named, as a key cannot name anybody
+     * @return array<int, string> by the key on a call
      */
-    public static function offered(Page $page, CallBatch $batch): array
+    public static function offered(string $kind, string $channel, \Closure $next): array
     {
-        if ($page->kind === 'test') {
+        if ($kind === 'test') {
             return [1 => 'yes'];
         }
-        $next = $page->channel === 'voice' ? self::next($page, $batch) : null;
+        $next = $channel === 'voice' ? $next() : null;
 
         return [1 => 'yes', 2 => 'no', 3 => 'in '.Reply::KEY_MINUTES] + match (true) {
-            $page->channel !== 'voice' => [4 => 'hand to …'],
+            $channel !== 'voice' => [4 => 'hand to …'],
             $next === null => [],
             default => [4 => "hand to $next->name"],
         };

@@ -76,9 +76,13 @@ final class Page extends Record
     /** The signed address that opens it without a password. */
     public function link(): string
     {
-        return url(URL::temporarySignedRoute(
-            'page', $this->expires_at ?? $this->at->addHours(self::LINK_HOURS), ['token' => $this->token], absolute: false,
-        ));
+        return self::linkBy($this->token, $this->expires_at ?? $this->at->addHours(self::LINK_HOURS));
+    }
+
+    /** The same of a page that is read as a row. */
+    public static function linkBy(string $token, \DateTimeInterface $until): string
+    {
+        return url(URL::temporarySignedRoute('page', $until, ['token' => $token], absolute: false));
     }
 
     /** @return Collection<int, self> it and those that went out with it, as one */

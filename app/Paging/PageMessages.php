@@ -12,9 +12,11 @@ use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Failed;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Person;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Time\Backoff;
 
@@ -49,17 +51,15 @@ final class PageMessages implements Messages
     {
         $ids = [];
         foreach ($messages as $message) {
-            array_push($ids, self::id($message), ...array_map(self::id(...), $message->parts->all()));
+            $ids[$message->id] = array_map(self::id(...), [$message, ...$message->parts]);
         }
-        $pages = Page::query()->with(['call.occasion', 'call.caller', 'person'])->whereKey($ids)->get()->keyBy('id');
+        $pages = self::rows(array_merge(...array_values($ids)));
         $batch = new CallBatch;
         $sending = [];
         foreach ($messages as $message) {
-            $all = array_values(array_filter(array_map(
-                static fn(OutboxMessage $one): ?Page => $pages->get(self::id($one)), [$message, ...$message->parts],
-            )));
+            $all = array_values(array_filter(array_map($pages->get(...), $ids[$message->id])));
             $page = $all[0] ?? throw new \LogicException('A message has its page.');
-            $sending[$message->id] = $page->person?->left_at !== null
+            $sending[$message->id] = $page->left_at !== null
                 ? Create::rejectionFor(new Failed('has left'))
                 : self::start($page, $all, $message->key, $batch);
         }
@@ -67,12 +67,36 @@ final class PageMessages implements Messages
         return $sending;
     }
 
-    /** @param  non-empty-list<Page>  $all  that go out as one with it */
-    private static function start(Page $page, array $all, string $key, CallBatch $batch): PromiseInterface
+    /**
+     * What goes out with pages. Thousands may in one second: rows, not models.
+     *
+     * @param  list<int>  $ids
+     * @return Collection<array-key, \stdClass> by id
+     */
+    private static function rows(array $ids): Collection
     {
+        return DB::table('pages')->leftJoin('calls', 'calls.id', '=', 'pages.call_id')
+            ->leftJoin('occasions', 'occasions.id', '=', 'calls.occasion_id')
+            ->leftJoin('people', 'people.id', '=', 'pages.person_id')
+            ->leftJoin('people as callers', 'callers.id', '=', 'calls.called_by')
+            ->whereIn('pages.id', $ids)->get([
+                'pages.id', 'pages.kind', 'pages.channel', 'pages.address', 'pages.token', 'pages.expires_at', 'people.name',
+                'people.left_at', 'calls.reason', 'callers.name as caller', 'occasions.ref', 'occasions.priority', 'occasions.title',
+            ])->keyBy('id');
+    }
+
+    /** @param  non-empty-list<\stdClass>  $all  that go out as one with it */
+    private static function start(\stdClass $page, array $all, string $key, CallBatch $batch): PromiseInterface
+    {
+        $model = static fn(): Page => Page::query()->with(['call', 'person'])->findOrFail((int) $page->id);
+
         return StartNotification::of(
-            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key,
-            Answers::offered($page, $batch),
+            (string) $page->channel, (string) $page->address, (string) $page->name, self::text($all),
+            $page->expires_at === null
+                ? $model()->link()
+                : Page::linkBy((string) $page->token, new \DateTimeImmutable("$page->expires_at UTC")),
+            $key,
+            Answers::offered((string) $page->kind, (string) $page->channel, static fn(): ?Person => Answers::next($model(), $batch)),
         );
     }
 
@@ -91,19 +115,21 @@ final class PageMessages implements Messages
     public function sent(array $sent): void
     {
         // Thousands may go out in one second: rows, not models.
+        $ids = array_map(static fn(array $one): int => self::id($one[0]), $sent);
         $pages = DB::table('pages')->leftJoin('calls', 'calls.id', '=', 'pages.call_id')
             ->leftJoin('occasions', 'occasions.id', '=', 'calls.occasion_id')
-            ->whereIn('pages.id', array_map(static fn(array $one): int => self::id($one[0]), $sent))
+            ->whereIn('pages.id', $ids)
             ->get(['pages.id', 'pages.person_id', 'pages.channel', 'pages.at', 'occasions.kind', 'occasions.record_id'])->keyBy('id');
         $now = CarbonImmutable::instance(now());
+        $seconds = static fn(string $at): float => (float) (new \DateTimeImmutable("$at UTC"))->format('U.v');
         $confirm = $entries = [];
-        foreach ($sent as [$message, $answer]) {
-            $page = $pages->get(self::id($message)) ?? throw new \LogicException('A message has its page.');
+        foreach ($sent as $i => [$message, $answer]) {
+            $page = $pages->get($ids[$i]) ?? throw new \LogicException('A message has its page.');
             $patience = config("skarvo.confirm_seconds.$page->channel");
             $confirm[($answer['confirms'] ?? false) === true && is_int($patience) ? $patience : 0][] = $page->id;
             // A page is due in a whole second; one that was decided on within that second was not late by it.
-            $from = CarbonImmutable::parse((string) $page->at, 'UTC')->max($message->made_at);
-            $delay = max(0, $from->diffInMilliseconds($now) / 1000);
+            $from = max((string) $page->at, (string) $message->getRawOriginal('made_at'));
+            $delay = max(0, (float) $now->format('U.v') - $seconds($from));
             $entries[] = [
                 'kind' => PagingEntry::PageSent, 'id' => $page->id,
                 'facts' => ['person' => $page->person_id, 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
@@ -127,7 +153,7 @@ final class PageMessages implements Messages
         $this->note->cameBack(Page::query()->with(['call.occasion', 'person'])->findOrFail(self::id($message)), $error);
     }
 
-    /** @param  list<Page>  $pages */
+    /** @param  list<\stdClass>  $pages */
     private static function text(array $pages): string
     {
         $told = array_map(self::line(...), $pages);
@@ -140,15 +166,13 @@ final class PageMessages implements Messages
         };
     }
 
-    private static function line(Page $page): string
+    private static function line(\stdClass $page): string
     {
-        $occasion = $page->call?->occasion;
-
         return match (true) {
-            $occasion === null => 'A test of how you are reached. Answer yes if it arrived.',
-            $page->kind === 'ask' => "$occasion->ref: you took it, and nothing was done since. Are you on it? $occasion->title",
-            default => "$occasion->ref, priority $occasion->priority: $occasion->title".(
-                $page->call->reason === '' ? '' : ' ('.($page->call->caller->name ?? 'Skarvo').": {$page->call->reason})"
+            $page->ref === null => 'A test of how you are reached. Answer yes if it arrived.',
+            $page->kind === 'ask' => "$page->ref: you took it, and nothing was done since. Are you on it? $page->title",
+            default => "$page->ref, priority $page->priority: $page->title".(
+                $page->reason === '' ? '' : ' ('.($page->caller ?? 'Skarvo').": $page->reason)"
             ),
         };
     }
