@@ -6,6 +6,7 @@ namespace App\Paging;
 
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Delivery\NoteDelivery;
 use App\Paging\Requests\AnswerPageRequest;
 use App\Platform\Given;
 use App\Platform\Refused;
@@ -36,6 +37,7 @@ final class PageController
         if ($over !== null) {
             return Inertia::render('Paging/LinkOver', ['why' => $over, 'path' => $page->call?->occasion->path]);
         }
+        $open($page);
         if ($page->call === null) {
             return Inertia::render(
                 'Paging/TestPage',
@@ -47,7 +49,6 @@ final class PageController
         }
         $call = $page->call ?? abort(404);
         $occasion = $call->occasion;
-        $open($page);
 
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
@@ -99,7 +100,7 @@ final class PageController
         ]);
     }
 
-    public function answer(AnswerPageRequest $request, string $token, AnswerPage $answer): RedirectResponse
+    public function answer(AnswerPageRequest $request, string $token, AnswerPage $answer, NoteDelivery $note): RedirectResponse
     {
         $input = $request->validated();
         $page = Page::query()->where('token', $token)->firstOrFail();
@@ -107,6 +108,7 @@ final class PageController
         if ($over !== null) {
             throw Refused::because($over);
         }
+        $note->arrived($page);
         // What was on the screen when it was pressed: what came since is a question of its own.
         $also = $page->alongside()->whereIn('id', $input['also'] ?? []);
         $answer($page, match ($input['answer']) {

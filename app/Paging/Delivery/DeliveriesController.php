@@ -35,11 +35,9 @@ final class DeliveriesController
 
             return ProblemDetails::response(404, 'Not Found', 'No message has this key. Send the Idempotency-Key that it came with.');
         }
-        $pages = $page->together();
-
         return match ($input['event']) {
-            'delivered' => $this->told($pages->map(fn(Page $one): bool => $this->note->delivered($one))->contains(true)),
-            'failed' => $this->told($pages->map(
+            'delivered' => $this->told($this->note->arrived($page)),
+            'failed' => $this->told($page->together()->map(
                 fn(Page $one): bool => $this->note->cameBack($one, (string) ($input['why'] ?? 'not delivered')),
             )->contains(true)),
             default => $this->answered($page, (string) ($input['text'] ?? ''), $input['digit'] ?? null),
@@ -49,8 +47,11 @@ final class DeliveriesController
     private function answered(Page $page, string $text, mixed $digit): JsonResponse
     {
         $reply = is_string($digit) ? Reply::fromKey($digit) : Reply::fromText($text);
+        $said = is_string($digit) ? "key $digit" : $text;
+        // Whatever somebody answers, they have it.
+        $this->note->arrived($page);
         if ($reply === null) {
-            $this->note->unclear($page, is_string($digit) ? "key $digit" : $text);
+            $this->note->unclear($page, $said);
 
             return new JsonResponse([
                 'understood' => false,
@@ -65,9 +66,10 @@ final class DeliveriesController
         try {
             $changed = ($this->answer)($page, $reply, $how, also: array_values(array_map(intval(...), $page->together()->modelKeys())));
         } catch (Refused $e) {
+            $this->note->unclear($page, $said);
+
             return new JsonResponse(['understood' => false, 'say' => $e->getMessage()]);
         }
-        $this->note->delivered($page);
 
         return new JsonResponse([
             'understood' => true, 'changed' => $changed,

@@ -9,6 +9,7 @@ use App\Paging\Page;
 use App\Paging\PagingEntry;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\HappeningKind;
@@ -23,11 +24,28 @@ final class NoteDelivery
     /** Somebody answered, and it could not be understood. */
     public function unclear(Page $page, string $text): void
     {
-        DB::transaction(static fn() => Journal::write(
-            Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
-            ['person' => $page->person_id, 'text' => mb_substr($text, 0, self::LONGEST_TEXT)],
-            $page->call?->occasion->record() ?? [],
-        ));
+        $text = mb_substr($text, 0, self::LONGEST_TEXT);
+        DB::transaction(static function () use ($page, $text): void {
+            $last = Entry::query()->where('subject_kind', 'page')->where('subject_id', (string) $page->id)
+                ->where('kind', PagingEntry::PageUnclear)->latest('seq')->first();
+            // A gateway may tell the same twice.
+            if ($last === null || ($last->told()['text'] ?? null) !== $text) {
+                Journal::write(
+                    Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
+                    ['person' => $page->person_id, 'text' => $text], $page->call?->occasion->record() ?? [],
+                );
+            }
+        });
+    }
+
+    /**
+     * Somebody saw it, or a gateway says that it arrived: what came as one message has arrived as one.
+     *
+     * @return bool false if that is known
+     */
+    public function arrived(Page $page): bool
+    {
+        return $page->together()->map(fn(Page $one): bool => $this->delivered($one))->contains(true);
     }
 
     /** @return bool false if that is known */

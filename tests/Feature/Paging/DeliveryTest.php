@@ -23,6 +23,7 @@ use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Support\Facades\Http;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Skarvo\Paging\Outcome;
 use Tests\TestCase;
 
@@ -215,6 +216,42 @@ final class DeliveryTest extends TestCase
         self::assertNull($pages[1]?->refresh()->failed_at, 'What was confirmed has arrived.');
     }
 
+    /** @return iterable<string, array{\Closure(self, Page): mixed}> */
+    public static function signsOfLife(): iterable
+    {
+        $answers = static fn(string $text): \Closure => static fn(self $test, Page $page) => $test->withToken('plain-gateway')
+            ->postJson('/api/v1/deliveries', ['key' => "page-$page->id", 'event' => 'answered', 'text' => $text])->assertOk();
+        yield 'it is opened' => [static fn(self $test, Page $page) => $test->get($page->link())->assertOk()];
+        yield 'it is answered by its link' => [static fn(self $test, Page $page) => $test->answer($page, 'yes')];
+        yield 'it is answered' => [$answers('yes')];
+        yield 'what is answered is not understood' => [$answers('who is this?')];
+        yield 'what is answered cannot be' => [$answers('hand to Zebedee')];
+    }
+
+    /** @param  \Closure(self, Page): mixed  $shows */
+    #[DataProvider('signsOfLife')]
+    public function test_what_somebody_saw_has_arrived_whatever_the_gateway_says_of_it(\Closure $shows): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true, 'confirms' => true])]);
+        $this->token(['deliveries:write'], name: 'gateway');
+        $call = $this->declare();
+        $page = Page::query()->sole();
+        $twin = Page::issue(
+            [...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'],
+            $page->at,
+        );
+        $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
+        DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
+        $this->deliver();
+        self::assertSame(2, Page::query()->whereNotNull('confirm_by')->count());
+        $shows($this, $page);
+        $this->later(60);
+        $this->clock();
+        self::assertSame(["page:$page->id", "page:$twin->id"], self::entriesOf(PagingEntry::PageDelivered));
+        self::assertSame([], self::entriesOf(PagingEntry::PageFailed), 'What came as one message has arrived as one.');
+        self::assertTrue(DeliveryPaths::works($page->channel));
+    }
+
     public function test_a_gateway_that_confirms_nothing_is_taken_at_its_word(): void
     {
         Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
@@ -373,7 +410,7 @@ final class DeliveryTest extends TestCase
         yield 'taken, and not delivered' => ['confirms nothing'];
     }
 
-    #[\PHPUnit\Framework\Attributes\DataProvider('waysToFail')]
+    #[DataProvider('waysToFail')]
     public function test_a_step_all_of_whose_messages_came_back_goes_on_at_once(string $how): void
     {
         Http::fake(['devices.test/*' => $how === 'refuses' ? Http::response('', 503) : Http::response(['ok' => true, 'confirms' => true])]);

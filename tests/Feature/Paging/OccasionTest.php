@@ -56,7 +56,7 @@ final class OccasionTest extends TestCase
 
         self::assertSame(Outcome::Acknowledged, $call->refresh()->outcome);
         self::assertSame(
-            ['call.started', 'call.step', 'page.queued', 'page.opened', 'call.acknowledged'],
+            ['call.started', 'call.step', 'page.queued', 'page.delivered', 'page.opened', 'call.acknowledged'],
             Entry::query()->about('change', 31)->orderBy('seq')->pluck('kind')->all(),
         );
         self::assertSame(0, Entry::query()->about('incident', 31)->whereIn('kind', ['call.started'])->count());

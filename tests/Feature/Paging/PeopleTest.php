@@ -138,6 +138,7 @@ final class PeopleTest extends TestCase
         $page = Page::query()->where('kind', 'test')->sole();
         Http::assertSent(static fn(Request $sent): bool => $sent['channel'] === 'text' && str_contains((string) $sent['text'], 'A test'));
         $this->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/TestPage'));
+        self::assertSame(["page:$page->id"], self::entriesOf(PagingEntry::PageDelivered));
         $this->withToken('plain-gateway')
             ->postJson('/api/v1/deliveries', ['key' => "page-$page->id", 'event' => 'answered', 'text' => 'yes'])
             ->assertJsonPath('understood', true);
