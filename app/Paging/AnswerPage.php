@@ -48,16 +48,17 @@ final class AnswerPage
     private function one(Page $page, Reply $reply, ?Person $to, string $how, string $why): bool
     {
         $person = $page->person ?? throw new \LogicException('A page has its person.');
-        $call = $page->call;
-        if ($call === null) {
+        if ($page->call === null) {
             return self::test($page, $person, $how);
         }
+        $call = $page->call->inForce();
         if ($call->outcome === Outcome::Resolved || $this->isKnown($page, $call, $reply, $to)) {
             return false;
         }
         // One answer stands for all the pages that this person got in this call.
-        $after = self::after($call, $person);
-        Page::query()->where('call_id', $call->id)
+        $calls = array_values(array_unique([$page->call->id, $call->id]));
+        $after = self::after($calls, $person);
+        Page::query()->whereIn('call_id', $calls)
             ->where('person_id', $person->id)
             ->update([
                 'answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how,
@@ -87,6 +88,8 @@ final class AnswerPage
         $call->occasion->answered();
         if ($call->held_by !== $person->id) {
             $this->follow->happens($call, HappeningKind::Acknowledged, $person->id);
+            // What was handed to them they have where it came from.
+            $call = $call->inForce();
         }
         if ($to !== null) {
             HoldCalls::forget($call);
@@ -150,10 +153,14 @@ final class AnswerPage
         };
     }
 
-    /** Seconds since the first page that they got in the call. */
-    private static function after(Call $call, Person $person): int
+    /**
+     * Seconds since the first page that they got.
+     *
+     * @param  list<int>  $calls
+     */
+    private static function after(array $calls, Person $person): int
     {
-        $first = Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->orderBy('id')->first();
+        $first = Page::query()->whereIn('call_id', $calls)->where('person_id', $person->id)->orderBy('id')->first();
 
         return $first === null ? 0 : max(0, now()->getTimestamp() - $first->at->getTimestamp());
     }

@@ -156,6 +156,20 @@ final class Call extends Record
         return $this->hasMany(Happening::class)->orderBy('id');
     }
 
+    /**
+     * The call that goes on where this one was handed on from it, and was taken: it is that one which somebody has, asks about and
+     * hands back.
+     */
+    public function inForce(): self
+    {
+        $call = $this;
+        while ($call->handed_from !== null && $call->outcome === Outcome::Resolved && $call->stopped_by === null) {
+            $call = self::query()->with(['occasion', 'team', 'person', 'caller'])->findOrFail($call->handed_from);
+        }
+
+        return $call;
+    }
+
     /** @return HasMany<Page, $this> */
     public function pages(): HasMany
     {

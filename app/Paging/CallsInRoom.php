@@ -121,7 +121,12 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
             'policy' => $call->policy_name,
             'policyChanged' => $call->outcome !== Outcome::Resolved && self::policyChanged($call, $policies->get($call->policy_id ?? 0)),
             'handedTo' => $handed->has($call->id) ? Names::person($handed[$call->id]) : null,
-            'mine' => $call->pages->where('person_id', $reader->id)->last()?->id, 'iHaveIt' => $call->held_by === $reader->id,
+            // Whoever took what was handed to them has the call that it came from.
+            'mine' => $calls
+                ->filter(static fn(Call $one): bool => $one->id === $call->id
+                    || ($one->handed_from === $call->id && $one->outcome === Outcome::Resolved))
+                ->flatMap(static fn(Call $one): Collection => $one->pages)->where('person_id', $reader->id)->last()?->id,
+            'iHaveIt' => $call->held_by === $reader->id,
             'pages' => $call->pages->map(self::page(...)),
         ])->all());
     }

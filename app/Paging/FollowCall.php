@@ -66,27 +66,28 @@ final class FollowCall
         }
     }
 
-    /** Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. */
+    /**
+     * Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. Where they gave it
+     * back before that, a yes takes it all the same; where somebody else has it by then, it stays theirs.
+     */
     private function settleHanding(Call $call): void
     {
         $first = Call::query()->with('team', 'person')->findOrFail($call->handed_from);
-        if ($first->outcome !== Outcome::Acknowledged || $first->held_by === null || ! in_array(
-            $call->outcome, [Outcome::Acknowledged, Outcome::Exhausted], true,
+        $isKept = $first->outcome === Outcome::Acknowledged && $first->held_by !== null && $first->held_by === $call->called_by;
+        if ($call->outcome === Outcome::Acknowledged && (
+            $isKept || in_array($first->outcome, [Outcome::Waiting, Outcome::Exhausted], true)
         )) {
-            return;
-        }
-        if ($call->outcome === Outcome::Acknowledged) {
             $this->happens($first, HappeningKind::Acknowledged, $call->held_by);
             HoldCalls::begin($first, null);
             $this->happens($call, HappeningKind::Resolved);
-
-            return;
+        } elseif ($isKept && $call->outcome === Outcome::Exhausted) {
+            Journal::write(
+                Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id],
+                $first->occasion->record(),
+            );
+            $this->happens($first, HappeningKind::Released, $first->held_by);
+            HoldCalls::forget($first);
         }
-        Journal::write(
-            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id], $first->occasion->record(),
-        );
-        $this->happens($first, HappeningKind::Released, $first->held_by);
-        HoldCalls::forget($first);
     }
 
     /** Notes what a person or a device did, and lets it take effect at once. */

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Outbox;
+use App\Platform\Staff\Contact;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Hold;
@@ -96,32 +99,84 @@ final class HoldCalls implements ClockPart
 
             return;
         }
-        $step === HoldStep::Ask ? self::ask($call, $holder) : $this->release($call, $holder);
+        $step === HoldStep::Ask ? $this->ask($call, $holder) : $this->release($call, $holder);
     }
 
-    private static function ask(Call $call, string $holder): void
+    private function ask(Call $call, string $holder): void
     {
-        $now = CarbonImmutable::instance(now());
-        $answered = Page::query()->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')
-            ->orderByDesc('delivered_at')->orderByDesc('id')->first();
-        if ($answered !== null) {
-            $page = Page::issue(
-                [
-                    'call_id' => $call->id, 'kind' => 'ask', 'person_id' => $holder, 'channel' => $answered->channel,
-                    'address' => $answered->address, 'round' => $call->round, 'step' => $call->step,
-                ],
-                $now,
-            );
-            Outbox::put(
-                'page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now,
-                $call->occasion->priority,
-            );
+        $way = self::ways($call, $holder)[0] ?? null;
+        if ($way === null) {
+            // Whoever cannot be asked cannot be held to it.
+            $this->release($call, $holder);
+
+            return;
         }
         Journal::write(
             Actor::system(), PagingEntry::CallAskedAgain, ['call', $call->id], ['person' => $holder],
             $call->occasion->record(),
         );
+        $now = CarbonImmutable::instance(now());
         $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
+        self::page($call, $holder, $way, $now);
+    }
+
+    /** The question came back: it goes another way, as long as somebody waits for its answer. Call it inside a transaction. */
+    public static function askOtherwise(Page $page): void
+    {
+        $call = Call::query()->with('occasion')->find($page->call_id);
+        if ($call?->asked_at === null || $call->outcome !== Outcome::Acknowledged || $call->held_by !== $page->person_id) {
+            return;
+        }
+        $tried = Page::query()->where('call_id', $call->id)->where('kind', 'ask')->where('person_id', $page->person_id)
+            ->where('at', '>=', $call->asked_at)->get()->map(self::way(...))->all();
+        $way = array_values(array_filter(
+            self::ways($call, $page->person_id), static fn(array $one): bool => ! in_array($one, $tried, true),
+        ))[0] ?? null;
+        if ($way !== null) {
+            self::page($call, $page->person_id, $way, CarbonImmutable::instance(now()));
+        }
+    }
+
+    /**
+     * How somebody can be asked: first as they answered, in this call or in one that was handed to them from it, then by their other
+     * contacts; ways that do not work last.
+     *
+     * @return list<array{string, string}> channel and address
+     */
+    private static function ways(Call $call, string $holder): array
+    {
+        $handed = Call::query()->where('handed_from', $call->id)->select('id');
+        $answered = Page::query()->where(static fn(Builder $any) => $any->where('call_id', $call->id)->orWhereIn('call_id', $handed))
+            ->where('person_id', $holder)->whereNotNull('answer')
+            ->orderByDesc('delivered_at')->orderByDesc('id')->get()->map(self::way(...));
+        $contacts = Contact::query()->where('person_id', $holder)->orderBy('after_seconds')->orderBy('id')->get()
+            ->map(static fn(Contact $one): array => [$one->channel, $one->address]);
+
+        return array_values(
+            collect([...$answered, ...$contacts])->unique(static fn(array $way): string => implode(' ', $way))
+                ->sortBy(static fn(array $way): int => DeliveryPaths::works($way[0]) ? 0 : 1)->all(),
+        );
+    }
+
+    /** @return array{string, string} channel and address */
+    private static function way(Page $page): array
+    {
+        return [$page->channel, $page->address];
+    }
+
+    /** @param  array{string, string}  $way  channel and address */
+    private static function page(Call $call, string $holder, array $way, CarbonImmutable $now): void
+    {
+        $page = Page::issue(
+            [
+                'call_id' => $call->id, 'kind' => 'ask', 'person_id' => $holder, 'channel' => $way[0], 'address' => $way[1],
+                'round' => $call->round, 'step' => $call->step,
+            ],
+            $now,
+        );
+        Outbox::put(
+            'page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, $call->occasion->priority,
+        );
     }
 
     private function release(Call $call, string $holder): void

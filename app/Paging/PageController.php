@@ -47,7 +47,7 @@ final class PageController
                 ],
             );
         }
-        $call = $page->call ?? abort(404);
+        $call = $page->call->inForce();
         $occasion = $call->occasion;
 
         return Inertia::render('Paging/Answer', [
@@ -87,7 +87,7 @@ final class PageController
             ],
             'impact' => null, 'stage' => null, 'begunAt' => $occasion->begun_at, 'decides' => null, 'services' => [], 'sites' => [],
             'alerts' => [], 'mended' => [], 'alertCount' => 0, 'lastUpdate' => null,
-            'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
+            'others' => Page::query()->with('person')->whereIn('call_id', [$call->id, $page->call_id])->orderBy('id')->get()
                 ->unique('person_id')
                     ->map(fn(Page $p): array => [
                         'name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\FollowCall;
+use App\Paging\HoldCalls;
 use App\Paging\Page;
 use App\Paging\PagingEntry;
 use App\Platform\Database\Locked;
@@ -86,6 +87,8 @@ final class NoteDelivery
             DeliveryPaths::judge($page->channel);
             if ($call !== null && $page->kind === 'call') {
                 $this->follow->happens($call, HappeningKind::Failed, $page->person_id, $page->channel);
+            } elseif ($page->kind === 'ask') {
+                HoldCalls::askOtherwise($page);
             }
 
             return true;

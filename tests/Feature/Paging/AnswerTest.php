@@ -18,6 +18,7 @@ use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use Skarvo\Paging\Outcome;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
@@ -270,6 +271,119 @@ final class AnswerTest extends TestCase
         $this->answer($handed, 'yes');
         self::assertSame([Outcome::Acknowledged, $other->id], [$this->call_()->outcome, $this->call_()->held_by]);
         self::assertSame(Outcome::Resolved, Call::query()->whereNotNull('handed_from')->sole()->outcome);
+    }
+
+    /** @return array{Page, Page} the page of whoever was called, and of somebody to whom they handed it */
+    private function handOn(string $team = 'lanes'): array
+    {
+        $page = $this->page();
+        $other = Person::query()->where('team_id', $team)->orderBy('id')->firstOrFail();
+        $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
+
+        return [$page, Page::query()->where('person_id', $other->id)->sole()];
+    }
+
+    public function test_who_took_what_was_handed_to_them_has_it_is_asked_about_it_and_hands_it_back(): void
+    {
+        [$page, $handed] = $this->handOn();
+        $this->later(20);
+        $this->answer($handed, 'yes')->assertSessionHasNoErrors();
+        $this->withCookie("page_$handed->id", hash('sha256', $handed->token))->get($handed->link())->assertInertia(
+            fn(Shown $shown) => $shown->where('callOutcome', 'acknowledged')->where('heldByMe', true)->where('answer', 'yes')
+                ->where('others', fn(Collection $all): bool => $all->where('me', true)->count() === 1),
+        );
+        $this->actingAs($this->person($handed->person_id))->get("/incidents/{$this->call_()->occasion->record_id}")->assertInertia(
+            fn(Shown $shown) => $shown->where('calls.0.iHaveIt', true)->where('calls.0.mine', $handed->id),
+        );
+        $this->later(1200);
+        $this->clock();
+        $ask = Page::query()->where('kind', 'ask')->sole();
+        self::assertSame([$handed->person_id, $handed->channel, $handed->address], [$ask->person_id, $ask->channel, $ask->address]);
+        $this->answer($ask, 'yes');
+        $this->answer($handed, 'no')->assertSessionHasNoErrors();
+        self::assertSame([Outcome::Waiting, null], [$this->call_()->outcome, $this->call_()->held_by]);
+        self::assertSame(["call:{$this->call_()->id}"], self::entriesOf(PagingEntry::CallDeclined));
+    }
+
+    public function test_who_takes_what_was_handed_to_them_later_is_asked_then(): void
+    {
+        [, $handed] = $this->handOn();
+        $this->answer($handed, 'later', ['minutes' => 60]);
+        self::assertSame($handed->person_id, $this->call_()->held_by);
+        $this->later(3599);
+        $this->clock();
+        self::assertSame(0, Page::query()->where('kind', 'ask')->count());
+        $this->later(1);
+        $this->clock();
+        self::assertSame(1, Page::query()->where('kind', 'ask')->count());
+    }
+
+    public function test_who_hands_it_on_further_is_out_of_it_once_that_one_says_yes(): void
+    {
+        [, $handed] = $this->handOn();
+        $third = Person::query()->where('team_id', 'crew')->orderBy('id')->firstOrFail();
+        $this->answer($handed, 'hand', ['to' => $third->name])->assertSessionHasNoErrors();
+        self::assertSame($handed->person_id, $this->call_()->held_by);
+        $this->answer(Page::query()->where('person_id', $third->id)->sole(), 'yes');
+        self::assertSame([Outcome::Acknowledged, $third->id], [$this->call_()->outcome, $this->call_()->held_by]);
+        self::assertSame(2, Call::query()->whereNotNull('handed_from')->where('outcome', Outcome::Resolved)->count());
+    }
+
+    #[TestWith(['yes'])]
+    #[TestWith(['no'])]
+    public function test_an_answer_that_comes_after_somebody_else_took_it_leaves_it_theirs(string $answer): void
+    {
+        [$page, $handed] = $this->handOn();
+        $this->answer($page, 'no');
+        $next = Page::query()->where('call_id', $this->call_()->id)->where('person_id', '!=', $page->person_id)
+            ->orderBy('id')->firstOrFail();
+        $this->answer($next, 'yes');
+        $this->answer($handed, $answer);
+        self::assertSame([Outcome::Acknowledged, $next->person_id], [$this->call_()->outcome, $this->call_()->held_by]);
+        self::assertSame([], self::entriesOf(PagingEntry::CallNotHanded));
+    }
+
+    public function test_a_yes_that_comes_after_it_was_given_back_takes_it_before_anybody_else_has(): void
+    {
+        [$page, $handed] = $this->handOn();
+        $this->answer($page, 'no');
+        self::assertSame(Outcome::Waiting, $this->call_()->outcome);
+        $this->answer($handed, 'yes');
+        self::assertSame([Outcome::Acknowledged, $handed->person_id], [$this->call_()->outcome, $this->call_()->held_by]);
+    }
+
+    public function test_a_question_that_comes_back_goes_another_way(): void
+    {
+        $page = $this->page();
+        Contact::query()->create([
+            'person_id' => $page->person_id, 'channel' => 'text', 'address' => '+47 900 00 000', 'after_seconds' => 999,
+        ]);
+        $this->answer($page, 'yes');
+        $this->later(1200);
+        $this->clock();
+        $ask = Page::query()->where('kind', 'ask')->sole();
+        $this->deliver();
+        $this->tells($ask, ['event' => 'failed', 'why' => 'switched off'])->assertOk();
+        $this->tells($ask, ['event' => 'failed', 'why' => 'switched off'])->assertOk();
+        $again = Page::query()->where('kind', 'ask')->whereKeyNot($ask->id)->sole();
+        self::assertNotSame([$ask->channel, $ask->address], [$again->channel, $again->address]);
+        self::assertTrue(DB::table('outbox')->where('kind', 'page')->where('key', "page-$again->id")->exists());
+        $tried = 2;
+        while (true) {
+            $last = Page::query()->where('kind', 'ask')->latest('id')->firstOrFail();
+            $this->tells($last, ['event' => 'failed', 'why' => 'switched off']);
+            if (Page::query()->where('kind', 'ask')->count() === $tried) {
+                break;
+            }
+            $tried++;
+        }
+        self::assertSame($tried, Contact::query()->where('person_id', $page->person_id)->count(), 'Each way once.');
+        self::assertSame($page->person_id, $this->call_()->held_by);
+        $this->later(180);
+        $this->clock();
+        self::assertNull($this->call_()->held_by);
+        $this->tells($last, ['event' => 'failed', 'why' => 'switched off']);
+        self::assertSame($tried, Page::query()->where('kind', 'ask')->count());
     }
 
     public function test_if_the_other_says_no_or_nothing_the_call_goes_on(): void
