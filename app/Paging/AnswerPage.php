@@ -67,8 +67,7 @@ final class AnswerPage
         $facts = ['person' => $person->id, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
             Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, $call->occasion->record());
-            $this->follow->happens($call, HappeningKind::Declined, $person->id);
-            HoldCalls::forget($call);
+            $this->follow->declines($call, $person->id);
 
             return true;
         }

@@ -105,6 +105,16 @@ final class FollowCall
         ($this)($call, $at);
     }
 
+    /** Somebody says no, or is here no more; whoever else has it is still held to it. */
+    public function declines(Call $call, string $person): void
+    {
+        $isHeld = $call->held_by === $person;
+        $this->happens($call, HappeningKind::Declined, $person);
+        if ($isHeld) {
+            HoldCalls::forget($call);
+        }
+    }
+
     /** What is past stays as it was when it mattered; what is to come is read anew from the rotas. */
     private function learnRotas(Call $call, ?CarbonImmutable $followed, CarbonImmutable $now, CallBatch $batch): void
     {

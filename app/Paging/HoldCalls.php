@@ -145,10 +145,7 @@ final class HoldCalls implements ClockPart
      */
     private static function ways(Call $call, string $holder): array
     {
-        $handed = Call::query()->where('handed_from', $call->id)->select('id');
-        $answered = Page::query()->where(static fn(Builder $any) => $any->where('call_id', $call->id)->orWhereIn('call_id', $handed))
-            ->where('person_id', $holder)->whereNotNull('answer')
-            ->orderByDesc('delivered_at')->orderByDesc('id')->get()->map(self::way(...));
+        $answered = self::pages($call, $holder)->whereNotNull('answer')->orderByDesc('delivered_at')->orderByDesc('id')->get()->map(self::way(...));
         $contacts = Contact::query()->where('person_id', $holder)->orderBy('after_seconds')->orderBy('id')->get()
             ->map(static fn(Contact $one): array => [$one->channel, $one->address]);
 
@@ -156,6 +153,14 @@ final class HoldCalls implements ClockPart
             collect([...$answered, ...$contacts])->unique(static fn(array $way): string => implode(' ', $way))
                 ->sortBy(static fn(array $way): int => DeliveryPaths::works($way[0]) ? 0 : 1)->all(),
         );
+    }
+
+    /** @return Builder<Page> those of somebody, in the call and in those that were handed on from it */
+    private static function pages(Call $call, string $person): Builder
+    {
+        return Page::query()->where('person_id', $person)->where(static fn(Builder $any) => $any->where('call_id', $call->id)->orWhereIn(
+            'call_id', Call::query()->where('handed_from', $call->id)->select('id'),
+        ));
     }
 
     /** @return array{string, string} channel and address */
@@ -182,7 +187,7 @@ final class HoldCalls implements ClockPart
     private function release(Call $call, string $holder): void
     {
         Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $holder], $call->occasion->record());
-        Page::query()->where('call_id', $call->id)->where('person_id', $holder)->update(['answer' => null]);
+        self::pages($call, $holder)->update(['answer' => null]);
         self::forget($call);
         $this->follow->happens($call, HappeningKind::Released, $holder);
     }

@@ -10,7 +10,6 @@ use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Refused;
-use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
 
 /** Somebody leaves, perhaps in the middle of their turn: running calls go on at once without them. Call it inside a transaction. */
@@ -35,8 +34,7 @@ final class PersonLeaves
             $isTheirs = $call->held_by === $person->id
                 || Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->exists();
             if ($isTheirs) {
-                $this->follow->happens($call, HappeningKind::Declined, $person->id);
-                HoldCalls::forget($call);
+                $this->follow->declines($call, $person->id);
             }
         }
     }

@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Paging\Call;
 use App\Paging\Page;
 use App\Paging\PagingEntry;
+use App\Paging\PersonLeaves;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
 use App\Platform\Staff\Contact;
@@ -240,6 +241,31 @@ final class AnswerTest extends TestCase
         self::assertSame(1, Entry::query()->where('kind', 'call.released')->count());
     }
 
+    /** @return iterable<string, array{\Closure(self, Page): mixed}> */
+    public static function goesAway(): iterable
+    {
+        yield 'says no' => [static fn(self $test, Page $page) => $test->answer($page, 'no')];
+        yield 'leaves' => [static fn(self $test, Page $page) => app(PersonLeaves::class)(
+            $test->person($page->person_id), $test->person('per-strand'),
+        )];
+    }
+
+    /** @param  \Closure(self, Page): mixed  $goes */
+    #[DataProvider('goesAway')]
+    public function test_somebody_else_who_goes_away_leaves_whoever_has_it_held_to_it(\Closure $goes): void
+    {
+        $first = $this->page();
+        $this->later(600);
+        $this->clock();
+        $second = Page::query()->where('person_id', '!=', $first->person_id)->firstOrFail();
+        $this->answer($second, 'yes');
+        DB::transaction(fn() => $goes($this, $first));
+        self::assertSame($second->person_id, $this->call_()->held_by);
+        $this->later(1200);
+        $this->clock();
+        self::assertSame($second->person_id, Page::query()->where('kind', 'ask')->sole()->person_id);
+    }
+
     public function test_who_does_something_is_left_alone(): void
     {
         $page = $this->page();
@@ -299,7 +325,15 @@ final class AnswerTest extends TestCase
         $this->clock();
         $ask = Page::query()->where('kind', 'ask')->sole();
         self::assertSame([$handed->person_id, $handed->channel, $handed->address], [$ask->person_id, $ask->channel, $ask->address]);
+        $this->later(179);
+        $this->clock();
+        self::assertSame($handed->person_id, $this->call_()->held_by);
+        $this->later(1);
+        $this->clock();
+        self::assertNull($this->call_()->held_by);
+        self::assertNull($handed->refresh()->answer, 'They are asked anew.');
         $this->answer($ask, 'yes');
+        self::assertSame($handed->person_id, $this->call_()->held_by);
         $this->answer($handed, 'no')->assertSessionHasNoErrors();
         self::assertSame([Outcome::Waiting, null], [$this->call_()->outcome, $this->call_()->held_by]);
         self::assertSame(["call:{$this->call_()->id}"], self::entriesOf(PagingEntry::CallDeclined));
