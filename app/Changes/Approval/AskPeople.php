@@ -6,6 +6,7 @@ namespace App\Changes\Approval;
 
 use App\Changes\Change;
 use App\Changes\ChangeEntry;
+use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\ReachPeople;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -71,12 +72,17 @@ final class AskPeople
         $isEmergency = $change->kind === ChangeKind::Emergency;
         if ($isEmergency || $ways === []) {
             $reach = ReachPeople::of($person, ($isEmergency ? Urgency::Now : Urgency::Later)->value, Moment::now());
+            $others = [];
             foreach ($reach as ['channel' => $channel]) {
                 $address = $person->contacts->firstWhere('channel', $channel)?->address;
                 if ($channel !== 'mail' && is_string($address)) {
-                    return $ways + [$channel => $address];
+                    $others[$channel] = $address;
                 }
             }
+            // A way that does not work now is taken only where there is no other.
+            $working = array_filter($others, DeliveryPaths::works(...), ARRAY_FILTER_USE_KEY);
+
+            return $ways + array_slice($working ?: $others, 0, 1, true);
         }
 
         return $ways;

@@ -139,6 +139,13 @@ final class ApproveTest extends TestCase
         $this->at('2026-03-03T08:16:00Z');
         $this->clock();
         self::assertCount(2 * array_sum($ways), $this->sent(), 'They are asked again after a quarter of an hour.');
+        DB::table('delivery_paths')->insert(['channel' => 'push', 'works' => false, 'since' => now(), 'why' => 'x']);
+        $this->at('2026-03-03T08:32:00Z');
+        $this->clock();
+        $third = array_slice($this->sent(), 2 * array_sum($ways));
+        self::assertCount(array_sum($ways), $third);
+        self::assertNotContains('push', array_column($third, 'channel'), 'A way that does not work is gone around.');
+        self::assertGreaterThan(1, count(array_column($third, 'channel')));
         $key = (string) DB::table('outbox')->where('kind', 'approval')->value('key');
         $this->postJson(
             '/api/v1/deliveries', ['key' => $key, 'event' => 'delivered'],
