@@ -145,7 +145,8 @@ final class HoldCalls implements ClockPart
      */
     private static function ways(Call $call, string $holder): array
     {
-        $answered = self::pages($call, $holder)->whereNotNull('answer')->orderByDesc('delivered_at')->orderByDesc('id')->get()->map(self::way(...));
+        $answered = self::pages($call, $holder)->whereNotNull('answer')
+            ->orderByDesc('delivered_at')->orderByDesc('id')->get()->map(self::way(...));
         $contacts = Contact::query()->where('person_id', $holder)->orderBy('after_seconds')->orderBy('id')->get()
             ->map(static fn(Contact $one): array => [$one->channel, $one->address]);
 

@@ -124,7 +124,9 @@ final class ClockPartsTest extends TestCase
 
     public function test_those_that_can_wait_do_not_wait_for_each_other(): void
     {
-        $parts = new ClockParts(['known' => fn(): int => ++$this->known, 'groups' => static fn(): int => 1], ['known' => 2.0, 'groups' => 2.0]);
+        $parts = new ClockParts(
+            ['known' => fn(): int => ++$this->known, 'groups' => static fn(): int => 1], ['known' => 2.0, 'groups' => 2.0],
+        );
         foreach ([100.0, 100.3, 100.6] as $now) {
             $parts->run(static fn(): bool => true, $now);
         }
