@@ -116,9 +116,13 @@ final class SourcesTest extends TestCase
         $this->post(
             '/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 5, 'grace' => 1, 'level' => 'error'],
         )->assertSessionHasNoErrors();
-        $this->later(361);
+        $silent = static fn(): int => Signal::query()->where('source', 'heartbeats')->where('condition', 'firing')->count();
+        $this->later(359);
         $this->clock();
-        self::assertSame(1, Signal::query()->where('source', 'heartbeats')->where('condition', 'firing')->count());
+        self::assertSame(0, $silent());
+        $this->later(2);
+        $this->clock();
+        self::assertSame(1, $silent());
         $this->get('/sources/probe')->assertInertia(
             fn(Shown $page) => $page->where('heartbeats.0.silent', true)->where('source.silent', 1),
         );

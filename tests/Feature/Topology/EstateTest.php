@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Topology;
 
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
@@ -73,6 +74,23 @@ final class EstateTest extends TestCase
             ['from' => 'manifest-db', 'to' => 'manifest-db-2', 'soft' => false, 'group' => '1 of 2 left, 1 needed'],
             $reach['edges'],
         );
+    }
+
+    public function test_the_reach_says_which_items_are_or_are_about_to_be_worked_on_and_why(): void
+    {
+        $work = static fn(int $from, int $to, string $item, string $reason): bool => DB::table('quiet_times')->insert([
+            'from_at' => Moment::text(Moment::now() + $from), 'to_at' => Moment::text(Moment::now() + $to),
+            'items' => json_encode([$item]), 'covers' => json_encode([$item]), 'with_dependents' => false, 'reason' => $reason,
+            'author_id' => 'ada-holm', 'made_at' => now(),
+        ]);
+        $work(-60, 60, 'manifest-db-1', 'first');
+        $work(-30, 60, 'manifest-db-1', 'second');
+        $work(-60, 0, 'manifest-db-2', 'over');
+        $work(60, 120, 'manifest-db', 'soon');
+        $this->actingAs($this->person('ingrid-vale'))->get('/reach?items=manifest-db-1')->assertInertia(fn(Shown $page) => $page->where(
+            'reach.nodes', fn(Collection $nodes): bool => $nodes->pluck('work', 'id')->only(['manifest-db-1', 'manifest-db-2', 'manifest-db'])
+                ->all() == ['manifest-db-1' => 'first', 'manifest-db-2' => null, 'manifest-db' => 'soon'],
+        ));
     }
 
     public function test_an_item_shows_what_it_needs_what_stands_on_it_and_how_it_is(): void
