@@ -87,7 +87,9 @@ final class PageController
             ],
             'impact' => null, 'stage' => null, 'begunAt' => $occasion->begun_at, 'decides' => null, 'services' => [], 'sites' => [],
             'alerts' => [], 'mended' => [], 'alertCount' => 0, 'lastUpdate' => null,
-            'others' => Page::query()->with('person')->whereIn('call_id', [$call->id, $page->call_id])->orderBy('id')->get()
+            'others' => Page::query()->with('person')->whereIn(
+                'call_id', [$call->id, $page->call_id, ...Call::query()->where('handed_from', $call->id)->pluck('id')],
+            )->orderBy('id')->get()
                 ->unique('person_id')
                     ->map(fn(Page $p): array => [
                         'name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at,

@@ -318,6 +318,12 @@ final class AnswerTest extends TestCase
             fn(Shown $shown) => $shown->where('callOutcome', 'acknowledged')->where('heldByMe', true)->where('answer', 'yes')
                 ->where('others', fn(Collection $all): bool => $all->where('me', true)->count() === 1),
         );
+        $this->withCookie("page_$page->id", hash('sha256', $page->token))->get($page->link())->assertInertia(
+            fn(Shown $shown) => $shown->where('heldBy', $this->person($handed->person_id)->name)->where(
+                'others', fn(Collection $all): bool => $all->pluck('answer', 'name')->all()
+                    == [$this->person($page->person_id)->name => 'hand', $this->person($handed->person_id)->name => 'yes'],
+            ),
+        );
         $this->actingAs($this->person($handed->person_id))->get("/incidents/{$this->call_()->occasion->record_id}")->assertInertia(
             fn(Shown $shown) => $shown->where('calls.0.iHaveIt', true)->where('calls.0.mine', $handed->id),
         );
