@@ -155,6 +155,24 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
     .click();
   await expect(called).toContainText(`${ringing} has it`);
   await expect(called).toContainText('answered yes by a key');
+
+  await test.step('whoever has it hands it on, and whoever takes it has it, on their phone and in the room', async () => {
+    const to = ringing === 'Noor Lind' ? 'Ada Holm' : 'Noor Lind';
+    const holder = await phone(browser);
+    await holder.goto((await last())?.link ?? '');
+    await holder.getByRole('button', { name: 'Hand to …' }).click();
+    await holder.getByLabel('To whom').fill(to);
+    await holder.getByRole('button', { name: new RegExp(`^Page ${to}`) }).click();
+    await expect(holder.getByRole('status')).toContainText(`You have it until ${to} says yes`);
+    await expect.poll(async () => (await last())?.person).toBe(to);
+    const taking = await phone(browser);
+    await taking.goto((await last())?.link ?? '');
+    await taking.getByRole('button', { name: /^Yes, (I take it|but only this one)$/ }).click();
+    await expect(taking.getByRole('status')).toContainText('You have it since');
+    await expect(holder.getByRole('status')).toContainText(`${to} has it`);
+    await expect(called).toContainText(`${to} has it`);
+    await accessible(taking, 'a page that was handed on');
+  });
 });
 
 test('somebody says how they are reached, tests it, and their leave shows the gap', async ({ browser, request }) => {
