@@ -60,14 +60,13 @@ final class HearReporter implements TalksToReporters
                 $ticket->update(['closed_at' => null]);
                 Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
                 Journal::write($by, TicketEntry::Reopened, $ticket->subject(), ['ref' => $ticket->ref()], $also);
-            } elseif ($ticket->state === TicketState::Theirs) {
-                Promises::note($ticket, HappeningKind::Resumed);
             }
             if ($isMoreUrgent) {
                 $ticket->update(['more_urgent' => $short]);
                 Journal::write($by, TicketEntry::MoreUrgent, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $short], $also);
             }
             if ($ticket->state !== TicketState::Done || $isStill) {
+                Promises::goesOn($ticket);
                 // What nobody has looked at yet waits since it came.
                 $ticket->update($ticket->state === TicketState::New ? [] : ['state' => TicketState::Ours, 'waits_since' => now()]);
                 TaskTickets::followOwner($ticket);

@@ -48,6 +48,17 @@ final class Promises implements CountsTargets
         ]);
     }
 
+    /** It waits for us from here on, whatever it waited for: a pause runs on otherwise, also while a ticket is closed. */
+    public static function goesOn(Ticket $ticket): void
+    {
+        $last = DB::table('ticket_happenings')->where('ticket_id', $ticket->id)
+            ->whereIn('kind', [HappeningKind::Paused->value, HappeningKind::Resumed->value])->orderByDesc('at')->orderByDesc('id')
+            ->value('kind');
+        if ($last === HappeningKind::Paused->value) {
+            self::note($ticket, HappeningKind::Resumed);
+        }
+    }
+
     /** Writes down by when the next things are due, so that what is near is found without looking at every ticket. */
     public static function setTimes(Ticket $ticket): void
     {

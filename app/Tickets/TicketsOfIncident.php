@@ -30,6 +30,7 @@ final class TicketsOfIncident implements FollowsReports
             ->where('closed_at', '>=', $incident->again_since)->get();
         foreach ($closed as $ticket) {
             Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
+            Promises::goesOn($ticket);
             $this->follow($ticket, $incident, TicketState::Ours, "$public We write again when it works.");
         }
     }

@@ -182,6 +182,7 @@ final readonly class WorkTickets
         $this->begin($ticket);
         LinkReport::to($ticket->reported(), $incident, Actor::person($this->by));
         $this->firstAnswer($ticket);
+        Promises::goesOn($ticket);
         $ticket->update(['state' => TicketState::Ours]);
         Promises::setTimes($ticket);
     }
@@ -280,8 +281,10 @@ final readonly class WorkTickets
 
     private function setWaiting(Ticket $ticket, bool $waits): void
     {
-        if ($waits !== ($ticket->state === TicketState::Theirs)) {
-            Promises::note($ticket, $waits ? HappeningKind::Paused : HappeningKind::Resumed);
+        if (! $waits) {
+            Promises::goesOn($ticket);
+        } elseif ($ticket->state !== TicketState::Theirs) {
+            Promises::note($ticket, HappeningKind::Paused);
         }
         $ticket->update(['state' => $waits ? TicketState::Theirs : TicketState::Ours, 'waits_since' => now()]);
         Promises::setTimes($ticket);

@@ -131,6 +131,35 @@ final class TicketsTest extends TestCase
         self::assertSame('Lane 3.', $entry->told()['text']);
     }
 
+    public function test_what_waited_for_its_reporter_waits_for_us_again_once_it_is_linked_or_goes_on(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $runs = fn(): array => [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)];
+        $ours = [TicketState::Ours, TargetState::Running];
+
+        $this->write('Which lane is it?');
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => 'Opened by hand.'], ['X-Request-Key' => 'a']);
+        $this->say('Shut again.', ['still' => true])->assertRedirect();
+        self::assertSame($ours, $runs(), 'Closed while it waited, and opened again by its reporter.');
+
+        $this->actingAs($this->person('mika-sund'));
+        $this->post("/tickets/{$this->ticket->id}/answer", ['text' => 'Which?', 'internal' => false, 'waits' => true], [
+            'X-Request-Key' => 'b',
+        ])->assertSessionHasNoErrors();
+        self::assertSame([TicketState::Theirs, TargetState::Paused], $runs());
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id], 'incident' => $incident->id])->assertSessionHasNoErrors();
+        self::assertSame($ours, $runs(), 'Linked while it waited.');
+
+        $this->post("/tickets/{$this->ticket->id}/answer", ['text' => 'And when?', 'internal' => false, 'waits' => true], [
+            'X-Request-Key' => 'c',
+        ])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Set by hand.', 'update' => 'It works.']);
+        $this->later(60);
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'Back', 'update' => 'It is back.'])->assertSessionHasNoErrors();
+        self::assertSame($ours, $runs(), 'Its incident was over while it waited, and goes on.');
+    }
+
     public function test_it_still_does_not_work_opens_it_again_and_more_urgent_stands_first(): void
     {
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => 'Opened by hand.'])->assertSessionHasNoErrors();
