@@ -72,8 +72,8 @@ final class RotaController
                     'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, // Why somebody is away is between those two, and whoever arranges rotas.
                     'why' => $person->can('reasons', [Rota::class, $s->asker_id, $s->asked_id]) ? $s->why : '',
                     'changes' => self::told(ChangeRota::effect(
-                        $rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id),
-                        (int) $s->from_at, (int) $s->to_at,
+                        $rota, ChangeRota::swapping(max($now, (int) $s->from_at), (int) $s->to_at, $s->asker_id, $s->asked_id),
+                        max($now, (int) $s->from_at), (int) $s->to_at,
                     )),
                 ]),
             'exceptions' => ChangeRota::standing($rota, $person),

@@ -64,6 +64,11 @@ final class SwapTurns
         if (! $isAsked && ! ($row->asker_id === $by->id && ! $accepts)) {
             throw Refused::because('Only whoever is asked can accept.');
         }
+        // Who was on call stays as it was.
+        [$from, $to] = [max(now()->getTimestamp(), (int) $row->from_at), (int) $row->to_at];
+        if ($accepts && $to <= $from) {
+            throw Refused::because('Those turns are over: there is nothing to swap any more.');
+        }
         DB::table('rota_swaps')
             ->where('id', $swap)
             ->update([
@@ -76,11 +81,29 @@ final class SwapTurns
                 Actor::person($by), $isAsked ? RotaEntry::RotaSwapDeclined : RotaEntry::RotaSwapWithdrawn, ['rota', $rota->id],
                 ['rota' => $rota->name],
             );
+            self::tellNo($rota, $row, $by);
         } elseif (! ChangeRota::keep(
-            $rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id),
-            (int) $row->from_at, (int) $row->to_at, $by, RotaEntry::RotaSwapped,
+            $rota, ChangeRota::swapping($from, $to, $row->asker_id, $row->asked_id), $from, $to, $by, RotaEntry::RotaSwapped,
         )) {
             throw Refused::because('The rota changed since: neither of you is on call then any more.');
         }
+    }
+
+    /** Whoever waits for an answer, or was asked for one, hears that it comes to nothing: of a yes they hear what changed. */
+    private static function tellNo(Rota $rota, \stdClass $row, Person $by): void
+    {
+        $isAsked = $row->asked_id === $by->id;
+        $other = Person::query()->whereNull('left_at')->find((string) ($isAsked ? $row->asker_id : $row->asked_id));
+        if ($other === null) {
+            return;
+        }
+        $zone = new \DateTimeZone($rota->time_zone);
+        $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
+        $says = $isAsked ? 'does not swap turns with you' : 'no longer asks you to swap turns';
+        Outbox::put('mail', "swap-no-$row->id", [
+            'to' => $other->email, 'subject' => "$by->name $says",
+            'text' => "$by->name $says on $rota->name, from {$when((int) $row->from_at)} to {$when((int) $row->to_at)}. The turns stay as they are."
+                ."\n\nTimes are those of $rota->time_zone.\n\n".url("/on-call/$rota->id")."\n",
+        ], now());
     }
 }

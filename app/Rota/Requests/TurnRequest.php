@@ -44,6 +44,8 @@ class TurnRequest extends Form
         if ($to <= now()->getTimestamp()) {
             throw Refused::because('That is over already.', 'to');
         }
+        // Who was on call stays as it was.
+        $from = max($from, now()->getTimestamp());
         if ($to - $from > self::LONGEST_DAYS * 86400) {
             throw Refused::because('Use '.self::LONGEST_DAYS.' days at most; a change of the layers is for what lasts.', 'to');
         }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Rota;
 
+use App\Platform\Outbox\OutboxMessage;
 use App\Rota\Rota;
 use App\Rota\RotaEntry;
+use Carbon\CarbonImmutable;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -76,6 +79,38 @@ final class RotaChangesTest extends TestCase
         self::assertSame('ada-holm', $this->onCallAt('2026-03-10T22:00:00Z'));
     }
 
+    public function test_who_was_on_call_stays_as_it_was_whenever_a_swap_is_answered_or_a_turn_taken(): void
+    {
+        $asker = (string) $this->onCallAt('2026-03-04T12:00:00Z');
+        $other = (string) $this->onCallAt('2026-03-11T12:00:00Z');
+        $span = ['from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-13T08:00:00Z', 'with' => $other, 'why' => 'a wedding'];
+        foreach (['a', 'b'] as $key) {
+            $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span, ['X-Request-Key' => $key])
+                ->assertSessionHasNoErrors();
+        }
+        CarbonImmutable::setTestNow('2026-03-05T12:00:00Z');
+        Carbon::setTestNow('2026-03-05T12:00:00Z');
+        $this->actingAs($this->person($other))->post('/swaps/1', ['accept' => true], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        self::assertSame(
+            [$asker, $asker, $other, $asker],
+            array_map(
+                $this->onCallAt(...), ['2026-03-04T12:00:00Z', '2026-03-05T11:59:00Z', '2026-03-05T12:00:00Z', '2026-03-11T12:00:00Z'],
+            ),
+        );
+        $this->actingAs($this->person('noor-lind'))->post('/on-call/lanes/take', [
+            'from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-05T18:00:00Z',
+        ], ['X-Request-Key' => 'd'])->assertSessionHasNoErrors();
+        self::assertSame(
+            [$asker, 'noor-lind', $other],
+            array_map($this->onCallAt(...), ['2026-03-04T12:00:00Z', '2026-03-05T12:00:00Z', '2026-03-05T18:00:00Z']),
+        );
+        CarbonImmutable::setTestNow('2026-03-13T08:00:00Z');
+        Carbon::setTestNow('2026-03-13T08:00:00Z');
+        $this->actingAs($this->person($other))->post('/swaps/2', ['accept' => true], ['X-Request-Key' => 'e'])
+            ->assertSessionHasErrors(['action' => 'Those turns are over: there is nothing to swap any more.']);
+        $this->post('/swaps/2', ['accept' => false], ['X-Request-Key' => 'f'])->assertSessionHasNoErrors();
+    }
+
     public function test_a_swap_is_asked_and_answered_by_whoever_is_asked(): void
     {
         $weekly = $this->rota()->layers[0]['people'];
@@ -102,9 +137,17 @@ final class RotaChangesTest extends TestCase
         $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span);
         $this->post('/swaps/2', ['accept' => false])->assertSessionHasNoErrors();
         self::assertSame('withdrawn', DB::table('rota_swaps')->where('id', 2)->value('state'));
+        $last = static fn(): array => array_intersect_key(
+            OutboxMessage::query()->where('kind', 'mail')->latest('id')->firstOrFail()->payload, ['to' => 0, 'subject' => 0],
+        );
+        $names = [$asker => $this->person($asker)->name, $other => $this->person($other)->name];
+        self::assertSame(
+            ['to' => $this->person($other)->email, 'subject' => "$names[$asker] no longer asks you to swap turns"], $last(),
+        );
         $this->post('/on-call/lanes/swap', $span);
         $this->actingAs($this->person($other))->post('/swaps/3', ['accept' => false])->assertSessionHasNoErrors();
         self::assertSame('declined', DB::table('rota_swaps')->where('id', 3)->value('state'));
+        self::assertSame(['to' => $this->person($asker)->email, 'subject' => "$names[$other] does not swap turns with you"], $last());
         self::assertSame(
             [['rota:lanes'], ['rota:lanes'], ['rota:lanes']],
             array_map(self::entriesOf(...), [RotaEntry::RotaSwapped, RotaEntry::RotaSwapWithdrawn, RotaEntry::RotaSwapDeclined]),
