@@ -37,7 +37,7 @@ final readonly class WorkAlerts
 
     public function letWait(CarbonImmutable $until): void
     {
-        foreach ($this->alerts()->filter(self::isFree(...)) as $alert) {
+        foreach ($this->undecided() as $alert) {
             $alert->update(['wait_until' => $until]);
             $this->tell(SignalEntry::AlertWaits, $alert, ['until' => $until->toIso8601ZuluString()]);
         }
@@ -46,19 +46,17 @@ final readonly class WorkAlerts
     /** Puts alerts away with a reason: one that clears and fires anew comes back. */
     public function closeByHand(string $reason): void
     {
-        $open = $this->alerts()->whereNull('closed_at')->whereNull('put_away_at')->filter(self::isFree(...));
-        if ($open->isEmpty()) {
-            throw Refused::because('These alerts are over, discarded, or part of an incident already.');
-        }
-        foreach ($open as $alert) {
+        foreach ($this->undecided() as $alert) {
             $alert->update(['put_away_at' => now(), 'closed_by' => $this->person->id, 'closed_reason' => $reason, 'wait_until' => null]);
             $this->tell(SignalEntry::AlertClosedByHand, $alert, ['reason' => $reason]);
         }
     }
 
+    /** What another has brought back, and perhaps decided about since, stays as it is. */
     public function bringBack(): void
     {
-        foreach ($this->alerts() as $alert) {
+        $away = static fn(Alert $alert): bool => $alert->put_away_at !== null || $alert->wait_until !== null;
+        foreach ($this->alerts()->filter($away) as $alert) {
             $alert->update(['put_away_at' => null, 'closed_by' => null, 'closed_reason' => null, 'wait_until' => null]);
             $this->tell(SignalEntry::AlertBroughtBack, $alert);
         }
@@ -145,6 +143,14 @@ final readonly class WorkAlerts
     private static function isFree(Alert $alert): bool
     {
         return $alert->incident_id === null || $alert->decide_again_at !== null;
+    }
+
+    /** @return Collection<int, Alert> those about which something is still to be decided */
+    private function undecided(): Collection
+    {
+        $open = $this->alerts()->whereNull('closed_at')->whereNull('put_away_at')->filter(self::isFree(...));
+
+        return $open->isNotEmpty() ? $open : throw Refused::because('These alerts are over, discarded, or part of an incident already.');
     }
 
     /** @return Collection<int, Alert> */

@@ -140,7 +140,7 @@ final class EntriesTest extends TestCase
             'types' => ['type.saved type:pontoon'], 'relations' => ['relation.saved relation:floats-on'],
             'connection-rules' => ['rule.saved rule:#'], 'what-if' => ['what_if.kept what_if:#'],
             'alerts/take' => ['alert.taken alert:#'], 'alerts/wait' => ['alert.waits alert:#'],
-            'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
+            'alerts/close' => ['alert.put_away alert:#'],
             'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'],
             'rules/unowned' => ['unowned.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
             'changes' => ['change.planned change:#'], 'changes/{change}' => ['change.edited change:#'],
@@ -247,6 +247,10 @@ final class EntriesTest extends TestCase
         yield [
             'estate/{item}/retire', ['why' => 'Sold'], ['item.retired item:clk-2'],
             static fn() => DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false]),
+        ];
+        yield [
+            'alerts/back', $of('alerts/back'), ['alert.brought_back alert:#'],
+            static fn() => Alert::query()->update(['put_away_at' => now()]),
         ];
         yield ['estate/{item}/bring-back', [], ['item.returned item:clk-2'], function (): void {
             DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false]);

@@ -12,6 +12,7 @@ use App\Paging\Call;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
+use App\Signals\SignalEntry;
 use App\Updates\Update;
 use Illuminate\Http\Client\Request as Sent;
 use Illuminate\Support\Facades\DB;
@@ -325,6 +326,24 @@ final class PathTest extends TestCase
         $this->post('/alerts/take', ['alerts' => $this->alerts()])->assertSessionHasNoErrors();
         $this->actingAs($this->person('mika-sund'));
         $this->from('/')->post('/alerts/take', ['alerts' => $this->alerts()])->assertSessionHasErrors('action');
+    }
+
+    public function test_an_alert_is_brought_back_once_and_one_that_is_over_waits_for_nothing(): void
+    {
+        $ids = ['alerts' => $this->alerts()];
+        $back = static fn(): int => count(self::entriesOf(SignalEntry::AlertBroughtBack));
+        $this->post('/alerts/close', [...$ids, 'reason' => 'Noise']);
+        $this->post('/alerts/wait', [...$ids, 'minutes' => 30], ['X-Request-Key' => 'a'])->assertSessionHasErrors('action');
+        foreach (['b', 'c'] as $key) {
+            $this->post('/alerts/back', $ids, ['X-Request-Key' => $key])->assertSessionHasNoErrors();
+        }
+        self::assertSame(count($ids['alerts']), $back());
+        $this->post('/alerts/wait', [...$ids, 'minutes' => 30], ['X-Request-Key' => 'd'])->assertSessionHasNoErrors();
+        $this->post('/alerts/back', $ids, ['X-Request-Key' => 'e'])->assertSessionHasNoErrors();
+        self::assertSame(2 * count($ids['alerts']), $back());
+        Alert::query()->whereKey($ids['alerts'])->update(['closed_at' => now()]);
+        $this->post('/alerts/wait', [...$ids, 'minutes' => 30], ['X-Request-Key' => 'f'])->assertSessionHasErrors('action');
+        self::assertCount(count($ids['alerts']), self::entriesOf(SignalEntry::AlertWaits));
     }
 
     public function test_more_alerts_can_be_attached_until_it_is_resolved(): void
