@@ -17,7 +17,7 @@ final class ReadMail
 {
     private const SUBJECT = 200;
 
-    private const TEXT = 20_000;
+    public const TEXT = 20_000;
 
     private const FILES = 20;
 
@@ -55,12 +55,13 @@ final class ReadMail
             $headers[strtolower($header->getName())] ??= self::text($header->getRawValue());
         }
         $id = trim((string) $mail->getHeaderValue('Message-ID'), "<> \t");
+        $body = self::body($mail);
 
         return new IncomingMail(
             $id === '' ? hash('sha256', $bytes) : self::text($id), $isAddress ? $address : '',
             $sender instanceof AddressHeader ? self::line($sender->getPersonName()) : null,
-            mb_substr(self::line($mail->getHeaderValue('Subject')) ?? '', 0, self::SUBJECT), self::body($mail),
-            self::answers($headers), Automatic::is($headers, $address), self::files($mail),
+            mb_substr(self::line($mail->getHeaderValue('Subject')) ?? '', 0, self::SUBJECT), mb_substr($body, 0, self::TEXT),
+            self::answers($headers), Automatic::is($headers, $address), self::files($mail), mb_strlen($body) > self::TEXT,
         );
     }
 
@@ -74,7 +75,7 @@ final class ReadMail
             $plain = html_entity_decode(strip_tags($html), ENT_QUOTES | ENT_HTML5, 'UTF-8');
         }
 
-        return mb_substr(trim((string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]+/u', '', $plain)), 0, self::TEXT);
+        return trim((string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]+/u', '', $plain));
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Tickets\WaysIn;
 use App\Incidents\Report;
 use App\Platform\Refused;
 use App\Tickets\HearReporter;
+use App\Tickets\Languages\Translator;
 use App\Tickets\TellReporter;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
@@ -45,6 +46,9 @@ final readonly class TakeMail
 
         // Pictures are drawn anew before the database is held.
         [$files, $refused] = self::checked($mail);
+        if ($mail->isCut) {
+            $refused[] = 'what it says beyond its first '.number_format(ReadMail::TEXT).' characters';
+        }
 
         return DB::transaction(function () use ($mail, $files, $refused): Report {
             $said = "$mail->from\n$mail->subject\n$mail->text";
@@ -87,11 +91,7 @@ final readonly class TakeMail
             'mail-'.substr(hash('sha256', $mail->id), 0, 50), WayIn::Mail, files: $files,
         ));
         $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
-        if (mb_strlen($text) > self::WORDS) {
-            TicketPost::query()->create([
-                'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => mb_substr($text, self::WORDS, self::POST), 'at' => now(),
-            ]);
-        }
+        self::followOn($ticket, mb_substr($text, self::WORDS));
         $lately = Report::query()->where('email', $mail->from)->where('way', WayIn::Mail)->where('told_at', '>', now()->subHour())->count();
         if ($lately <= self::CONFIRMED) {
             TellReporter::put(
@@ -113,6 +113,18 @@ final readonly class TakeMail
             $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false,
             'mail-'.substr(hash('sha256', $mail->id), 0, 50), $files,
         );
+        if ($ticket !== null) {
+            self::followOn($ticket, mb_substr($text, self::POST));
+        }
+    }
+
+    /** What is longer than one message follows in further ones: who sends a log sends all of it. */
+    private static function followOn(Ticket $ticket, string $rest): void
+    {
+        foreach ($rest === '' ? [] : mb_str_split($rest, self::POST) as $part) {
+            $post = TicketPost::query()->create(['ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $part, 'at' => now()]);
+            Translator::toDesk($ticket, $post->id, $part);
+        }
     }
 
     /** @return array{list<CheckedFile>, list<string>} what can be kept of what is attached, and why the rest cannot */
@@ -136,7 +148,7 @@ final readonly class TakeMail
     }
 
     /**
-     * The desk is told what was attached and is not kept.
+     * The desk is told what of it is not kept.
      *
      * @param  list<string>  $refused
      */
@@ -145,7 +157,7 @@ final readonly class TakeMail
         if ($refused !== []) {
             TicketPost::query()->create([
                 'ticket_id' => Ticket::query()->where('report_id', $report->id)->firstOrFail()->id, 'is_internal' => true, 'at' => now(),
-                'text' => "Not kept of what was attached to the mail:\n".implode("\n", $refused),
+                'text' => "Not kept of the mail, or of what was attached to it:\n".implode("\n", $refused),
             ]);
         }
     }

@@ -162,6 +162,27 @@ final class WaysInTest extends TestCase
         self::assertStringContainsString('word', (string) TicketPost::query()->latest('id')->value('text'));
     }
 
+    public function test_of_a_long_mail_nothing_is_lost_unless_it_is_said(): void
+    {
+        $log = static fn(int $characters): string => mb_substr(implode(' ', range(10_000, 19_999)), 0, $characters);
+        $posts = static fn(bool $isInternal): array => TicketPost::query()->where('is_internal', $isInternal)->orderBy('id')->pluck('text')
+            ->all();
+        $this->mail('long@ferry.example', 'Log', $log(13_000), ['Message-ID' => '<first@x>'])->assertCreated();
+        $report = Report::query()->latest('id')->firstOrFail();
+        self::assertSame("Log\n{$log(13_000)}", $report->what.implode('', $posts(false)));
+
+        $before = count($posts(false));
+        $this->mail('long@ferry.example', "Re: {$report->ref()}", $log(8_999), ['Message-ID' => '<second@x>'])->assertSuccessful();
+        self::assertSame($log(8_999), implode('', array_slice($posts(false), $before)));
+        self::assertSame([], $posts(true));
+
+        $this->mail('long@ferry.example', "Re: {$report->ref()}", $log(20_001), ['Message-ID' => '<third@x>'])->assertSuccessful();
+        self::assertSame(
+            ["Not kept of the mail, or of what was attached to it:\nwhat it says beyond its first 20,000 characters"], $posts(true),
+        );
+        self::assertSame($log(20_000), implode('', array_slice($posts(false), $before + 3)));
+    }
+
     public function test_who_may_not_hand_mails_over_is_refused(): void
     {
         $this->call('POST', '/api/v1/mails', server: ['CONTENT_TYPE' => 'message/rfc822'], content: "From: a@x.example\r\n\r\nx")
