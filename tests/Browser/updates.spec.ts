@@ -92,6 +92,7 @@ test('facts are entered once, each reads them in their own words, and who must k
     await accessible(ingrid, 'an update in Norwegian');
     await sheet.getByRole('button', { name: 'Publish update 1' }).click();
     await expect(sheet).toBeHidden();
+    await expect(ingrid.getByText('1 update given')).toBeVisible();
   });
 
   await test.step('outsiders read it in their language, and nothing from inside', async () => {
