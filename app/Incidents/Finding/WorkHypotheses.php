@@ -59,7 +59,8 @@ final readonly class WorkHypotheses
         if ($hypothesis->state !== HypothesisState::Open) {
             throw Refused::because(Names::person($hypothesis->settled_by_id)." settled it meanwhile: $hypothesis->result");
         }
-        if ($hypothesis->person_id !== null) {
+        // Whoever has left looks into nothing any more.
+        if (Person::query()->whereKey($hypothesis->person_id)->whereNull('left_at')->exists()) {
             throw Refused::because(Names::person($hypothesis->person_id).' looks into it by now.');
         }
         $hypothesis->update(['person_id' => $this->by->id, 'version' => $hypothesis->version + 1]);

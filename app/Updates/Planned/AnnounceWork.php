@@ -74,8 +74,13 @@ final readonly class AnnounceWork
             if ($hits['services'] === []) {
                 throw Refused::because('By the trace nobody outside notices this work: nothing was announced.');
             }
-            if (PlannedWork::query()->where('quiet_id', $quiet)->exists()) {
-                throw Refused::because('It was announced meanwhile.');
+            $known = PlannedWork::query()->where('quiet_id', $quiet)->first();
+            if ($known !== null) {
+                throw Refused::because(
+                    $known->stage === PlanStage::Withdrawn
+                        ? 'People were told that it does not take place. Set a quiet time of its own for it, and announce that.'
+                        : 'It was announced meanwhile.',
+                );
             }
             $found = $before === '' ? [] : self::found($before);
             if ($found !== [] && trim((string) $despite) === '') {

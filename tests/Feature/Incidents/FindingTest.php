@@ -83,6 +83,17 @@ final class FindingTest extends TestCase
         self::assertSame('ruled-out', $shown['hypotheses'][0]['state']);
     }
 
+    public function test_what_somebody_who_left_looked_into_is_taken_by_another(): void
+    {
+        $this->room('hypotheses', ['text' => 'Network']);
+        $one = Hypothesis::query()->sole();
+        $one->update(['person_id' => 'noor-lind']);
+        $this->send("/hypotheses/$one->id/take")->assertSessionHasErrors('action');
+        $this->person('noor-lind')->update(['left_at' => now()]);
+        $this->send("/hypotheses/$one->id/take")->assertSessionHasNoErrors();
+        self::assertSame('ingrid-vale', $one->refresh()->person_id);
+    }
+
     public function test_one_looks_into_it_and_the_second_one_is_told(): void
     {
         $mika = $this->person('mika-sund');

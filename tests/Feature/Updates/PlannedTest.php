@@ -148,6 +148,11 @@ final class PlannedTest extends TestCase
             $this->post($how === 'withdraw' ? "/planned/{$this->work()->id}/withdraw" : "/quiet/$this->quiet/end")
                 ->assertSessionHasNoErrors();
         }
+        if ($how === 'withdraw') {
+            $this->announce()->assertSessionHasErrors([
+                'action' => 'People were told that it does not take place. Set a quiet time of its own for it, and announce that.',
+            ]);
+        }
         $this->look();
         $this->look();
         self::assertSame(
