@@ -162,8 +162,11 @@ test('a change is planned around a freeze and a collision, approved by a stand-i
     await noor.keyboard.press('f');
     await expect(noor.getByText('You are mailed what happens to it.')).toBeVisible();
     await noor.getByRole('button', { name: 'Begin', exact: true }).click();
+    // News may come before the answer to a press, and a machine is quicker than both.
+    await expect(noor.getByRole('button', { name: 'It is done' })).toHaveAttribute('aria-busy', 'false');
     await noor.getByRole('checkbox', { name: /Take the camera off/ }).check();
     await expect(row(noor, /Take the camera off/)).toContainText('Noor Lind');
+    await expect(noor.getByRole('checkbox', { name: /Take the camera off/ })).toBeEnabled();
     await noor.getByRole('button', { name: /^Back it out/ }).click();
     await noor.getByLabel('What happened').fill('The new lens does not fit');
     await noor.getByRole('button', { name: 'It was backed out' }).click();
