@@ -42,6 +42,22 @@ final class DeliveryTest extends TestCase
         return Call::query()->sole();
     }
 
+    /** @return array{Page, Page, array<string, mixed>} a page, another that went out as one with it, and what the outbox says of the first */
+    private function twins(): array
+    {
+        $call = $this->declare();
+        $page = Page::query()->sole();
+        $twin = Page::issue(
+            [...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'],
+            $page->at,
+        );
+        $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
+        DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
+        $this->deliver();
+
+        return [$page, $twin, $payload];
+    }
+
     private function outbox(string $key, int $rank): void
     {
         DB::transaction(static fn() => Outbox::put(
@@ -136,15 +152,7 @@ final class DeliveryTest extends TestCase
     public function test_what_went_out_as_one_goes_again_as_the_same_one(): void
     {
         Http::fakeSequence('devices.test/*')->push('', 500)->whenEmpty(Http::response(['ok' => true]));
-        $call = $this->declare();
-        $page = Page::query()->sole();
-        $twin = Page::issue(
-            [...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'],
-            $page->at,
-        );
-        $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
-        DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
-        $this->deliver();
+        [$page, $twin, $payload] = $this->twins();
         self::assertSame($page->id, $twin->refresh()->lead_id);
         $this->later(2);
         DB::transaction(static fn() => Outbox::put('page', 'page-late', [...$payload, 'page' => $twin->id], now(), 9));
@@ -234,15 +242,7 @@ final class DeliveryTest extends TestCase
     {
         Http::fake(['devices.test/*' => Http::response(['ok' => true, 'confirms' => true])]);
         $this->token(['deliveries:write'], name: 'gateway');
-        $call = $this->declare();
-        $page = Page::query()->sole();
-        $twin = Page::issue(
-            [...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'],
-            $page->at,
-        );
-        $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
-        DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
-        $this->deliver();
+        [$page, $twin] = $this->twins();
         self::assertSame(2, Page::query()->whereNotNull('confirm_by')->count());
         $shows($this, $page);
         $this->later(60);
