@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Http;
 
 use App\Platform\Refused;
+use Illuminate\Auth\AuthenticationException;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -35,6 +36,18 @@ final class ProblemDetails
         $exceptions->render(static fn(ValidationException $e, Request $request): ?JsonResponse => self::isApi($request)
             ? self::response(422, 'Unprocessable Content', $e->getMessage(), ['errors' => $e->errors()])
             : null);
+        $exceptions->render(static function (AuthenticationException $e, Request $request): ?Response {
+            if (self::isApi($request) || $request->expectsJson()) {
+                return null;
+            }
+            // What the page before has to say of a session that ended is said where they sign in.
+            $request->session()->reflash();
+            $toSignIn = redirect()->guest('/sign-in');
+
+            return $request->isMethodSafe() ? $toSignIn : $toSignIn->withErrors([
+                'action' => 'You are not signed in any more. Nothing was sent: sign in, and send it again.',
+            ]);
+        });
         $exceptions->render(static function (HttpExceptionInterface $e, Request $request): ?JsonResponse {
             if (! self::isApi($request)) {
                 return null;

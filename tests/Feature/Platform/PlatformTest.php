@@ -96,6 +96,20 @@ final class PlatformTest extends TestCase
         $this->get('/')->assertRedirect('/sign-in');
     }
 
+    public function test_what_is_asked_for_after_the_session_ended_is_refused_in_words_where_they_sign_in(): void
+    {
+        $this->from('/rota')->post('/incidents', ['title' => 'Lanes down'])->assertRedirect('/sign-in')
+            ->assertSessionHasErrors(['action' => 'You are not signed in any more. Nothing was sent: sign in, and send it again.']);
+        $this->get('/sign-in')->assertInertia(fn(Shown $page) => $page->has('errors.action'));
+        $this->get('/')->assertRedirect('/sign-in');
+        $this->get('/sign-in')->assertInertia(fn(Shown $page) => $page->missing('errors.action'));
+
+        // What is refused before who asks is looked at sends them to the page they were on, which sends them on.
+        $this->from('/')->post('/report', ['service' => 'vehicle-lanes', 'what' => ''])->assertRedirect('/')->assertSessionHasErrors('what');
+        $this->get('/')->assertRedirect('/sign-in');
+        $this->get('/sign-in')->assertInertia(fn(Shown $page) => $page->has('errors.what'));
+    }
+
     public function test_passwords_that_are_tried_first_are_refused(): void
     {
         $this->actingAs($this->person('per-strand'));
