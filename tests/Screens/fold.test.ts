@@ -36,6 +36,8 @@ test('what matters is never folded away', () => {
   expect(
     told([line('incident.resolved', 'Ida', 0), line('alert.still_firing', null, 0, { weight: 'strong' })]),
   ).toHaveLength(2);
+  // Two notes that waited on a slow line are two notes.
+  expect(told([line('incident.note', 'Ida', 0), line('incident.note', 'Ida', 0)])).toHaveLength(2);
 });
 
 test('the same once more by the same person is one line; by another, or another deed, is not', () => {

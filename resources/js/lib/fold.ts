@@ -13,6 +13,9 @@ const ONE_ACTION = 2000;
 /** What follows from a press; what Skarvo does by itself, such as linking a report, stands by itself. */
 const FOLLOWS = ['report.resolved', 'report.reopened', 'call.step', 'call.resolved', 'mail.', 'task.'];
 
+/** What somebody wrote, whenever they wrote it. */
+const NOTE = 'incident.note';
+
 /** What is said in the conversation stands in one line as long as it goes on. */
 const TALK = 'talk.said';
 const TALK_PAUSE = 10 * 60_000;
@@ -22,7 +25,7 @@ const at = (line: JournalLine): number => Date.parse(line.at);
 /** Whether an entry only tells of what a press did besides, or does the same once more: the journal is for people first. */
 const isStepOf = (entry: JournalLine, done: FoldedLine): boolean => {
   const last = done.steps.at(-1) ?? done.line;
-  if (at(entry) - at(last) > ONE_ACTION || entry.weight === 'strong') return false;
+  if (at(entry) - at(last) > ONE_ACTION || entry.weight === 'strong' || entry.kind === NOTE) return false;
   if (entry.by === null) return FOLLOWS.some((kind) => entry.kind.startsWith(kind));
   return entry.by === done.line.by && entry.kind === done.line.kind;
 };
