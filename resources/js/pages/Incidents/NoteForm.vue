@@ -12,12 +12,13 @@ const decision = ref(false);
 const action = useAction();
 const field = ref<HTMLTextAreaElement | null>(null);
 const send = (): void => {
-  if (text.value.trim() === '') return;
+  const sent = text.value;
+  if (sent.trim() === '') return;
   action.send(
     `/incidents/${props.incident}/notes`,
-    { text: text.value, decision: decision.value },
+    { text: sent, decision: decision.value },
     () => {
-      clear();
+      clear(sent);
       decision.value = false;
     },
     // A decision is told further up as well.

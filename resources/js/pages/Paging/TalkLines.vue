@@ -35,8 +35,9 @@ const toEnd = (): void => void nextTick(() => list.value?.scrollTo({ top: list.v
 watch(() => props.talk.messages.at(-1)?.id, toEnd);
 onMounted(toEnd);
 const say = (): void => {
-  if (text.value.trim() === '') return;
-  action.send(`/incidents/${incident.value.id}/talk/say`, { text: text.value }, clear);
+  const sent = text.value;
+  if (sent.trim() === '') return;
+  action.send(`/incidents/${incident.value.id}/talk/say`, { text: sent }, () => clear(sent));
 };
 const make = (message: MessageLine, into: string): void => {
   if (into === 'task' && !isTask.value) {

@@ -22,10 +22,11 @@ const passing = ref(false);
 const left = computed(() => (props.task.due === null ? null : millis(props.task.due) - now.value));
 const isMine = computed(() => props.task.holder !== null && props.task.holder === shared.value.me?.name);
 const say = (): void => {
-  if (text.value.trim() === '') return;
-  action.send(`/tasks/${props.task.id}/say`, { text: text.value }, () => {
-    clear();
-    talking.value = false;
+  const sent = text.value;
+  if (sent.trim() === '') return;
+  action.send(`/tasks/${props.task.id}/say`, { text: sent }, () => {
+    clear(sent);
+    talking.value = text.value !== '';
   });
 };
 </script>

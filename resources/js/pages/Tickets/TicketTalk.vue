@@ -32,27 +32,29 @@ const foreign = computed(() =>
 );
 const who = props.ticket.name ?? 'the reporter';
 const send = (): void => {
-  if (answer.value.trim() === '') return;
+  const sent = answer.value;
+  if (sent.trim() === '') return;
   // The keys are for the pile again, also if what was sent is seen before the answer to it has come.
   answerField.value?.blur();
   answering.send(
     `/tickets/${props.ticket.id}/answer`,
-    { text: answer.value, internal: false, waits: waits.value, ...attached(answerFiles.value) },
+    { text: sent, internal: false, waits: waits.value, ...attached(answerFiles.value) },
     () => {
-      clearAnswer();
+      clearAnswer(sent);
       answerFiles.value = [];
     },
   );
 };
 const keep = (): void => {
-  if (note.value.trim() === '') return;
+  const sent = note.value;
+  if (sent.trim() === '') return;
   keeping.send(
     `/tickets/${props.ticket.id}/answer`,
-    { text: note.value, internal: true, ...attached(noteFiles.value) },
+    { text: sent, internal: true, ...attached(noteFiles.value) },
     () => {
-      clearNote();
+      clearNote(sent);
       noteFiles.value = [];
-      noting.value = isTask.value;
+      noting.value = isTask.value || note.value !== '';
     },
   );
 };
