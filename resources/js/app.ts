@@ -3,6 +3,7 @@ import { createInertiaApp, router } from '@inertiajs/vue3';
 import { createApp, h, type DefineComponent } from 'vue';
 import { beside } from '@/lib/beside';
 import { keepConnectionTrouble } from '@/lib/connection';
+import { keepTurns } from '@/lib/inTurn';
 import { pages } from '@/lib/pages';
 import { ownZone } from '@/lib/time';
 
@@ -13,6 +14,7 @@ document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
 const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;
 
 router.on('before', ({ detail: { visit } }) => beside(visit));
+keepTurns();
 
 void createInertiaApp({
   ...(nonce ? { nonce } : {}),

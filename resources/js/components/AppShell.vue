@@ -8,6 +8,7 @@ import KeyList from '@/components/KeyList.vue';
 import SkarvoMark from '@/components/SkarvoMark.vue';
 import TimeBand from '@/components/TimeBand.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { unheard } from '@/lib/action';
 import { runByKey, useCommands } from '@/lib/commands';
 import { lostSince } from '@/lib/connection';
 import { useLive, type Follows } from '@/lib/live';
@@ -186,6 +187,13 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         <strong class="text-call">{{ one.what }}</strong> <span class="text-ink-2">{{ one.does }}</span>
         <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
       </p>
+    </div>
+    <div v-if="unheard" class="mx-4 mt-2 flex items-start gap-3 text-small">
+      <div class="min-w-0 flex-1">
+        <p class="font-semibold">Of what you asked for before:</p>
+        <TroubleNote :text="unheard" />
+      </div>
+      <button type="button" class="link min-h-6" @click="unheard = null">Close</button>
     </div>
     <TroubleNote v-if="$slots.default" :text="shared.errors.action" spare class="mx-4 mt-2" />
     <div

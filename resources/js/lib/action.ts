@@ -1,6 +1,6 @@
 import { router } from '@inertiajs/vue3';
 import { useEventListener } from '@vueuse/core';
-import { ref, type Ref } from 'vue';
+import { onScopeDispose, ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
 import { act, ALWAYS } from '@/lib/live';
 
@@ -14,41 +14,80 @@ export interface Action {
   send: (url: string, data: Sent, done?: () => void, only?: string[]) => void;
 }
 
+/** Why something was not done whose place on the screen is gone: a sheet may be closed before the answer comes. */
+export const unheard = ref<string | null>(null);
+
+const LOST = 'Not sent: the connection is gone. Nothing is lost; send it again when it is back.';
+const FAILED = 'Skarvo had trouble with this, and it may not be done. Nothing is lost; send it again.';
+const LEFT =
+  'It is not known whether this was done: this screen was left before the answer came. Look before you ask again.';
+
+const same = (url: string, data: Sent): string =>
+  JSON.stringify([url, data], (_, value: unknown) =>
+    value instanceof File ? [value.name, value.size, value.lastModified] : value,
+  );
+
 /**
  * Sends what a person asks for, once: a double click sends nothing twice, and the same request that is sent again
- * after a lost connection carries the same key, by which the server knows it.
+ * after a lost connection carries the same key, by which the server knows it. Something else that is asked for meanwhile waits
+ * for its turn.
  */
 export function useAction(): Action {
   const busy = ref(false);
   const errors = ref<Record<string, string>>({});
-  let key = newKey();
+  const underWay = new Set<string>();
+  /** Of what had no answer, and may be sent again. */
+  const keys = new Map<string, string>();
+  let isGone = false;
+  onScopeDispose(() => (isGone = true));
+  const refuse = (why: Record<string, string>): void => {
+    errors.value = why;
+    if (isGone) unheard.value = Object.values(why)[0] ?? null;
+  };
   // What was wrong is being mended: the next answer says whether it is.
   useEventListener(document, 'input', () => {
     if (Object.keys(errors.value).length > 0 && !busy.value) errors.value = {};
   });
 
   const send = (url: string, data: Sent, done?: () => void, only?: string[]): void => {
-    if (busy.value) return;
+    const what = same(url, data);
+    if (underWay.has(what)) return;
+    underWay.add(what);
+    if (!busy.value) errors.value = {};
     busy.value = true;
-    errors.value = {};
+    const key = keys.get(what) ?? newKey();
+    keys.set(what, key);
     const acted = act();
+    let isAnswered = false;
+    let isFailed = false;
     router.post(url, data, {
       ...(only ? { only: [...only, ...ALWAYS, 'now'] } : {}),
       headers: { 'X-Request-Key': key },
       preserveState: true,
       preserveScroll: true,
       onSuccess: () => {
-        key = newKey();
+        isAnswered = true;
+        if (isFailed) return;
+        keys.clear();
         done?.();
       },
       onError: (refused) => {
-        errors.value = refused as Record<string, string>;
+        isAnswered = true;
+        refuse(refused as Record<string, string>);
+      },
+      // Also what may not be done any more, which brings a page of its own.
+      onHttpException: ({ status }) => {
+        isAnswered = isFailed = true;
+        if (status >= 500) refuse({ action: FAILED });
       },
       onNetworkError: () => {
-        errors.value = { action: 'Not sent: the connection is gone. Nothing is lost; send it again when it is back.' };
+        isAnswered = true;
+        refuse({ action: LOST });
       },
       onFinish: () => {
-        busy.value = false;
+        if (!isAnswered) unheard.value = LEFT;
+        underWay.delete(what);
+        busy.value = underWay.size > 0;
         acted();
       },
     });

@@ -13,6 +13,19 @@ export function noteBack(): void {
   lostSince.value = null;
 }
 
+/** Of a visit: tells that no answer of Skarvo's came, be it that the line is gone or that something before it answered. */
+export function whenLost(tell: () => void): {
+  onNetworkError: () => void;
+  onHttpException: (response: { status: number }) => void;
+} {
+  return {
+    onNetworkError: tell,
+    onHttpException: ({ status }) => {
+      if (status >= 500) tell();
+    },
+  };
+}
+
 /** A request that finds no server must leave the screen, and what was typed on it, as it is. */
 export function keepConnectionTrouble(): void {
   router.on('networkError', (event) => {

@@ -3,6 +3,7 @@ import { Head, Link, router, usePoll } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import { LIVE } from '@/lib/beside';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { whenLost } from '@/lib/connection';
 import { useShared } from '@/lib/shared';
 import { clockTime, followServerTime, millis, remaining, useNow } from '@/lib/time';
 import type { Facts, Way } from '@/pages/Paging/answer';
@@ -61,9 +62,9 @@ const reply = (answer: Way, also: number[] = []): void => {
     {
       preserveScroll: true,
       preserveState: true,
-      onNetworkError: () => {
+      ...whenLost(() => {
         trouble.value = 'Not sent: no connection. Press again when you have one; until then the next person is called.';
-      },
+      }),
       onError: (errors) => {
         trouble.value = Object.values(errors)[0] ?? '';
       },

@@ -3,6 +3,7 @@ import { Head, router, usePoll } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { LIVE } from '@/lib/beside';
+import { whenLost } from '@/lib/connection';
 import { clockTime } from '@/lib/time';
 
 /** A test of how somebody is reached, on the device that it reached. */
@@ -16,9 +17,12 @@ const yes = (): void => {
     { answer: 'yes' },
     {
       preserveState: true,
-      onNetworkError: () => {
-        trouble.value = 'Not sent: no connection. Press again when you have one.';
+      onError: (errors) => {
+        trouble.value = Object.values(errors)[0] ?? '';
       },
+      ...whenLost(() => {
+        trouble.value = 'Not sent: no connection. Press again when you have one.';
+      }),
     },
   );
 };

@@ -3,6 +3,8 @@ import { Head, router } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SkarvoMark from '@/components/SkarvoMark.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { whenLost } from '@/lib/connection';
 import { useShared } from '@/lib/shared';
 
 interface Offered {
@@ -17,11 +19,20 @@ const shared = useShared();
 const email = ref('');
 const secret = ref('');
 const busy = ref(false);
+const lost = ref('');
 
 const signIn = (as?: Offered): void => {
   if (as) [email.value, secret.value] = [as.email, props.password ?? ''];
   busy.value = true;
-  router.post('/sign-in', { email: email.value, password: secret.value }, { onFinish: () => (busy.value = false) });
+  lost.value = '';
+  router.post(
+    '/sign-in',
+    { email: email.value, password: secret.value },
+    {
+      ...whenLost(() => (lost.value = 'Not sent: no connection. Press again when you have one.')),
+      onFinish: () => (busy.value = false),
+    },
+  );
 };
 </script>
 
@@ -32,6 +43,7 @@ const signIn = (as?: Offered): void => {
       <p class="mb-6 flex items-center gap-2 text-2xl font-bold tracking-tight"><SkarvoMark />Skarvo</p>
       <h1 class="mb-1">Sign in</h1>
       <p class="mb-4 text-ink-2">{{ shared.organisation }}, operations.</p>
+      <TroubleNote :text="lost || shared.errors.action" class="mb-3" />
       <form class="grid gap-3" @submit.prevent="signIn()">
         <label class="font-medium">
           Email address

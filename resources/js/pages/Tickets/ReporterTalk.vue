@@ -6,6 +6,7 @@ import FileList from '@/components/FileList.vue';
 import FilePicker from '@/components/FilePicker.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { whenLost } from '@/lib/connection';
 import { useDraft } from '@/lib/draft';
 import { newKey } from '@/lib/key';
 import type { TalkLine } from '@/lib/shapes';
@@ -24,19 +25,24 @@ const urgent = ref(false);
 const files = ref<File[]>([]);
 const busy = ref(false);
 const wrong = ref('');
+/** The same words that are sent again are known by it; other words are a message of their own. */
 let key = newKey();
+let lost = '';
 const send = (still: boolean): void => {
   if (busy.value) return;
+  const sent = text.value;
   if (text.value.trim() === '') {
     wrong.value = still ? props.words.sayStill : props.words.writeFirst;
     return;
   }
+  if (sent !== lost) key = newKey();
+  lost = sent;
   busy.value = true;
   wrong.value = '';
   router.post(
     `${props.address}/say`,
     {
-      text: text.value,
+      text: sent,
       still,
       urgent: urgent.value,
       send_key: key,
@@ -46,15 +52,15 @@ const send = (still: boolean): void => {
       preserveScroll: true,
       preserveState: true,
       onSuccess: () => {
-        clear();
+        clear(sent);
         urgent.value = false;
         files.value = [];
-        key = newKey();
+        lost = '';
       },
       onError: (errors) => (wrong.value = Object.values(errors)[0] ?? ''),
-      onNetworkError: () => {
+      ...whenLost(() => {
         wrong.value = props.words.lost;
-      },
+      }),
       onFinish: () => (busy.value = false),
     },
   );

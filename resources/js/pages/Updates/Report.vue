@@ -7,6 +7,7 @@ import FilePicker from '@/components/FilePicker.vue';
 import PublicShell from '@/components/PublicShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { whenLost } from '@/lib/connection';
 import { useDraft } from '@/lib/draft';
 import { newKey } from '@/lib/key';
 import type { AffectedLine, Question } from '@/lib/shapes';
@@ -132,9 +133,9 @@ const send = (): void => {
         errors.value = told;
         checking.value = false;
       },
-      onNetworkError: () => {
+      ...whenLost(() => {
         lost.value = true;
-      },
+      }),
       onFinish: () => (busy.value = false),
     },
   );
