@@ -29,7 +29,13 @@ final class KeepPolicies
         if ($policy->exists) {
             $policy->version = Locked::at($seen, $policy, what: 'this policy');
         }
+        $wasForTheRest = $policy->exists && $policy->isForTheRest();
         $policy->fill($fields);
+        if ($wasForTheRest && ! $policy->isForTheRest()) {
+            throw Refused::because(
+                'This one is for all cases that no other is for. Without it nobody might be called: leave it so, and add another for these cases.'
+            );
+        }
         $same = EscalationPolicy::query()->where('team_id', $team->id)->whereKeyNot($policy->id ?? 0)->get()->first(
             static fn(EscalationPolicy $one): bool => [$one->service_id, $one->urgencies, $one->hours] == [
                 $policy->service_id, $policy->urgencies, $policy->hours,
@@ -51,6 +57,7 @@ final class KeepPolicies
 
     public function drop(Team $team, EscalationPolicy $policy, Person $by): void
     {
+        Locked::again($policy);
         if ($policy->isForTheRest()) {
             throw Refused::because(
                 'This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.'

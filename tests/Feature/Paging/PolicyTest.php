@@ -121,6 +121,13 @@ final class PolicyTest extends TestCase
             'policies.1.for', 'Vehicle lanes, cannot wait, mon, tue, wed, thu, fri, sat, sun 22:00 to 07:00',
         ));
         $this->post("/policies/lanes/{$this->kept()['id']}/drop")->assertSessionHasErrors('action');
+        // Nor is the one for all other cases made one for some.
+        foreach ([['urgencies' => ['now']], ['service_id' => 'booking'], ['hours' => $night['hours']]] as $some) {
+            $this->post('/policies/lanes', [...$this->kept(), ...$some])->assertSessionHasErrors(
+                ['action' => 'This one is for all cases that no other is for. Without it nobody might be called: leave it so, and add another for these cases.'],
+            );
+        }
+        self::assertNotNull(Policies::choose('lanes', 'booking', 'later', $at('2026-03-03 12:00')));
         $this->post("/policies/lanes/$id/drop")->assertSessionHasNoErrors();
         self::assertSame(1, EscalationPolicy::query()->where('team_id', 'lanes')->count());
     }
