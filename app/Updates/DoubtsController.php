@@ -8,6 +8,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Updates\Requests\DecideDoubtRequest;
 use Illuminate\Http\RedirectResponse;
+use Skarvo\Topology\State;
 
 /** A coordinator decides what outsiders read of a service that is worse than was published. */
 final class DoubtsController
@@ -16,7 +17,7 @@ final class DoubtsController
     {
         $input = $request->validated();
         Once::for($request, static fn() => $decide(
-            $input['name'], (bool) $input['admit'], (string) ($input['why'] ?? ''), CurrentPerson::of($request),
+            $input['name'], State::from((string) $input['state']), (bool) $input['admit'], (string) ($input['why'] ?? ''), CurrentPerson::of($request),
         ));
 
         return back();

@@ -431,7 +431,7 @@ final class World
             'POST tickets/{ticket}/forget' => ['why' => 'x'],
             'POST surges/{surge}/link' => ['tickets' => [$ticket], 'incident' => $incident->id],
             'POST surges/{surge}/dismiss' => ['why' => 'x'],
-            'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
+            'POST status/doubts' => ['name' => 'Vehicle lanes', 'state' => 'down', 'admit' => true],
             'POST teams/{team}/incidents' => ['incidents' => 'do', 'tier' => 1, 'level' => 'error', 'alerts' => 2, 'minutes' => 5],
             'POST quiet' => [
                 'items' => ['clk-2'], 'with_dependents' => true, 'from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-04T09:00:00Z',
@@ -483,7 +483,7 @@ final class World
             'POST estate/{item}/change' => [
                 'fields' => ['site' => 'Ask'], 'was' => ['site' => 'Storvik'], 'needs' => '', 'needs_was' => '', 'why' => 'x',
             ],
-            'POST estate/{item}/settle' => ['field' => 'site', 'take' => true], 'POST estate/{item}/retire' => ['why' => 'x'],
+            'POST estate/{item}/settle' => ['field' => 'site', 'take' => true, 'ours' => '', 'theirs' => ''], 'POST estate/{item}/retire' => ['why' => 'x'],
             'POST types' => [
                 'type' => [
                     'name' => 'pontoon',

@@ -129,11 +129,19 @@ final class StatusTest extends TestCase
                 'incident' => ['id' => $this->incident()->id, 'ref' => $this->incident()->ref()],
             ]],
         ));
-        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false])->assertSessionHasErrors('why');
+        $this->post('/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => false])->assertSessionHasErrors('why');
         $this->actingAs($this->person('noor-lind'))
-            ->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertForbidden();
+            ->post('/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => true])->assertForbidden();
         $this->actingAs($this->person('ingrid-vale'))
-            ->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertSessionHasNoErrors();
+            ->post('/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => true])->assertSessionHasNoErrors();
+        // A second one, who saw it undecided, is told; who presses twice is not.
+        $this->actingAs($this->person('mika-sund'))->post(
+            '/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => false, 'why' => 'x'],
+            ['X-Request-Key' => 'second'],
+        )->assertSessionHasErrors(['action' => 'Ingrid Vale decided meanwhile: outsiders read that Ship positions is looked into.']);
+        $this->actingAs($this->person('ingrid-vale'))->post(
+            '/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => true], ['X-Request-Key' => 'twice'],
+        )->assertSessionHasNoErrors();
         $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', []));
         auth()->guard()->logout();
         self::assertSame(
@@ -155,7 +163,11 @@ final class StatusTest extends TestCase
                 'unsaid', fn(Collection $unsaid): bool => $unsaid->firstWhere('name', 'Ship positions')['state'] === 'down',
             ));
         $this->post(
-            '/status/doubts', ['name' => 'Ship positions', 'admit' => false, 'why' => 'the monitor is wrong'],
+            '/status/doubts', ['name' => 'Ship positions', 'state' => 'degraded', 'admit' => false, 'why' => 'it is only late'],
+            ['X-Request-Key' => 'before'],
+        )->assertSessionHasErrors(['action' => 'Ship positions is worse by now than you saw. Look again, then decide.']);
+        $this->post(
+            '/status/doubts', ['name' => 'Ship positions', 'state' => 'down', 'admit' => false, 'why' => 'the monitor is wrong'],
             ['X-Request-Key' => 'keep'],
         )->assertSessionHasNoErrors();
         self::assertSame('up', $this->outsideState('Ship positions'));
@@ -168,7 +180,7 @@ final class StatusTest extends TestCase
         $this->publish(1, 'Ship positions are late.');
         self::assertSame(1, PublicStates::forgetSettled());
         $this->post(
-            '/status/doubts', ['name' => 'Ship positions', 'admit' => true], ['X-Request-Key' => 'late'],
+            '/status/doubts', ['name' => 'Ship positions', 'state' => 'down', 'admit' => true], ['X-Request-Key' => 'late'],
         )->assertSessionHasErrors('action');
     }
 

@@ -41,7 +41,7 @@ const action = useAction();
           <ActButton
             :busy="action.busy.value"
             :aria-label="`Say that we are looking into ${one.name}`"
-            @click="action.send('/status/doubts', { name: one.name, admit: true })"
+            @click="action.send('/status/doubts', { name: one.name, state: one.state, admit: true })"
             >Say we are looking into it</ActButton
           >
           <WhyForm
@@ -50,7 +50,7 @@ const action = useAction();
             question="Why the status page is right"
             button="Keep the page as it is"
             url="/status/doubts"
-            :data="{ name: one.name, admit: false }"
+            :data="{ name: one.name, state: one.state, admit: false }"
           />
         </template>
       </li>
