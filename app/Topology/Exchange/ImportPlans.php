@@ -22,17 +22,19 @@ final class ImportPlans
     private const READ_AT_ONCE = 200;
 
     /**
+     * @param  string|null  $into  a file of its own; null: where it is kept, beside what was uploaded
      * @return array{counts: array<string, int>, notes: list<string>, fingerprint: string}
      *
      * @throws \Skarvo\Json\BadInput if nothing of the file can be read
      */
-    public static function make(string $path, string $format): array
+    public static function make(string $path, string $format, ?string $into = null): array
     {
         $fields = Fields::load(onlyKnown: DB::table('items')->exists());
         $file = self::file($path, $format, $fields);
         $counts = ['new' => 0, 'changed' => 0, 'same' => 0, 'refused' => 0];
         $hash = hash_init('sha256');
-        $out = fopen(self::planOf($path), 'wb') ?: throw new \RuntimeException("The plan beside $path cannot be written.");
+        $into ??= self::planOf($path);
+        $out = fopen($into, 'wb') ?: throw new \RuntimeException("The plan beside $path cannot be written.");
         foreach ((new ImportPlan($file, new RecordedItems, $fields, Fields::relations()))->rows() as $row) {
             $counts[$row->outcome]++;
             $line = json_encode(
@@ -123,7 +125,7 @@ final class ImportPlans
         }
     }
 
-    private static function planOf(string $path): string
+    public static function planOf(string $path): string
     {
         return "$path.plan";
     }

@@ -69,9 +69,23 @@ final class KeepImports
             return null;
         }
         set_time_limit(self::SECONDS);
-        $plan = ImportPlans::make($row->path, $row->format);
+        // What is being stored is read from the plan that was shown: somebody else may confirm it while this is worked out.
+        $anew = ImportPlans::planOf($row->path).'.'.Str::random(12);
+        try {
+            $plan = ImportPlans::make($row->path, $row->format, $anew);
+            $isShown = $plan['fingerprint'] === $row->fingerprint || DB::transaction(
+                static fn(): bool => DB::table('imports')->where('id', $import)->where('state', 'shown')->update(self::stored($plan)) === 1
+                    && rename($anew, ImportPlans::planOf($row->path)),
+            );
+        } finally {
+            if (is_file($anew)) {
+                unlink($anew);
+            }
+        }
+        if (! $isShown) {
+            return null;
+        }
         if ($plan['fingerprint'] !== $row->fingerprint) {
-            DB::table('imports')->where('id', $import)->update(self::stored($plan));
             throw Refused::because(
                 'The estate changed since you looked, and the file would do something else now. Look at it again; nothing was stored.',
             );

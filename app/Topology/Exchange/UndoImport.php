@@ -28,7 +28,8 @@ final class UndoImport
      */
     public function __invoke(\stdClass $import, string $why, Person $by): array
     {
-        if ($import->state !== 'stored') {
+        // Whoever comes second finds it undone.
+        if (DB::table('imports')->where('id', $import->id)->where('state', 'stored')->update(['state' => 'undone']) === 0) {
             throw Refused::because('Only a file that was stored can be undone.');
         }
         $entries = Entry::query()->whereIn('kind', [TopologyEntry::ItemMade, TopologyEntry::ItemChanged])
@@ -59,7 +60,6 @@ final class UndoImport
                 }
             }
         }
-        DB::table('imports')->where('id', $import->id)->update(['state' => 'undone']);
 
         return ['retired' => $retired, 'kept' => $kept, 'csv' => $rows === [] ? null : self::csv($rows)];
     }

@@ -7,10 +7,14 @@ namespace Tests\Feature\Topology;
 use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Refused;
 use App\Rota\Rota;
 use App\Signals\Alert;
+use App\Topology\Exchange\KeepImports;
+use App\Topology\Exchange\StoreImport;
 use App\Topology\Standing;
 use App\Topology\TopologyEntry;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -67,6 +71,13 @@ final class TakeBackTest extends TestCase
         $this->post('/estate/manifest-db-2/bring-back')->assertSessionHasNoErrors();
         self::assertEquals($before, self::dependencies());
         self::assertNotSame(State::Down, Standing::now()->state('freight-manifests'));
+        // What somebody said meanwhile of the group that it was in stays.
+        $this->post('/estate/manifest-db-2/retire', ['why' => 'again'], ['X-Request-Key' => 'again'])->assertSessionHasNoErrors();
+        $group = DB::table('need_groups')->whereIn('id', DB::table('dependencies')->where('to_id', 'manifest-db-1')->select('group_id'));
+        $needed = (int) (clone $group)->value('needs');
+        (clone $group)->update(['needs' => $needed + 1]);
+        $this->post('/estate/manifest-db-2/bring-back', [], ['X-Request-Key' => 'back'])->assertSessionHasNoErrors();
+        self::assertSame($needed + 1, (int) (clone $group)->value('needs'));
         $this->post('/estate/manifest-db-1/retire', ['why' => 'x'], ['X-Request-Key' => 'open'])->assertSessionHasErrors('action');
         $this->actingAs($this->person('noor-lind'))->post('/estate/manifest-db-2/retire', ['why' => 'x'])->assertForbidden();
     }
@@ -101,13 +112,43 @@ final class TakeBackTest extends TestCase
         self::store($back);
         self::assertSame($site, DB::table('items')->where('id', 'manifest-db-1')->value('site'));
         $this->post("/imports/$import/undo", ['why' => 'twice'], ['X-Request-Key' => 'twice'])->assertSessionHasErrors('action');
+        // Nor by somebody who read it before it was undone.
+        $before = (object) ['state' => 'stored', ...(array) DB::table('imports')->where('id', $import)->first(['id', 'name'])];
+        $this->assertThrows(fn() => app(KeepImports::class)->undo($before, 'late', $this->person('mika-sund')), Refused::class);
+    }
+
+    public function test_a_second_one_who_confirms_takes_nothing_from_what_is_being_stored(): void
+    {
+        $this->post('/imports', ['file' => UploadedFile::fake()->createWithContent(
+            'gates.csv', "id,name,kind\ngate-x-1,Gate x 1,gate\ngate-x-2,Gate x 2,gate\n",
+        )])->assertSessionHasNoErrors();
+        $import = (int) DB::table('imports')->max('id');
+        $plan = app(KeepImports::class)->again($import) ?? throw new \LogicException('It is there.');
+        $isFirst = true;
+        DB::listen(function (QueryExecuted $query) use (&$isFirst, $import, $plan): void {
+            // The first one confirms, and a part is stored, while the second one's file is read.
+            if ($isFirst && str_contains($query->sql, 'from `items`')) {
+                $isFirst = false;
+                app(KeepImports::class)->confirm($import, $plan, $this->person('mika-sund'));
+                (new StoreImport($import))->handle();
+            }
+        });
+        $this->post("/imports/$import/confirm", [], ['X-Request-Key' => 'second'])->assertSessionHasNoErrors();
+        self::assertFalse($isFirst);
+        self::store($import);
+        self::assertSame(
+            ['stored', 'mika-sund'], array_values((array) DB::table('imports')->where('id', $import)->first(['state', 'author_id'])),
+        );
+        self::assertSame(2, DB::table('items')->whereIn('id', ['gate-x-1', 'gate-x-2'])->count());
+        self::assertSame(2, json_decode((string) DB::table('imports')->where('id', $import)->value('counts'), true)['new']);
+        self::assertSame([], glob(DB::table('imports')->where('id', $import)->value('path').'*'));
     }
 
     /** As the worker does, part by part. */
     private static function store(int $import): void
     {
         while (DB::table('imports')->where('id', $import)->value('state') === 'storing') {
-            (new \App\Topology\Exchange\StoreImport($import))->handle();
+            (new StoreImport($import))->handle();
         }
     }
 
