@@ -79,7 +79,10 @@ final class ItemForm
         $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($keep, $item, $input, $person): void {
-            $keep->settle($item, (string) $input['field'], (bool) $input['take'], $person);
+            $keep->settle(
+                $item, (string) $input['field'], (bool) $input['take'],
+                ['ours' => (string) ($input['ours'] ?? ''), 'theirs' => (string) ($input['theirs'] ?? '')], $person,
+            );
         });
 
         return back();

@@ -60,8 +60,11 @@ final class KeepItem
      * What a scan says otherwise: the person's word stays, or the scan's is taken.
      *
      * @param  bool  $take  take the scan's
+     * @param  array{ours: string, theirs: string}  $seen  what stood on the screen
+     *
+     * @throws Refused if one of them is another by now, or somebody decided to keep ours
      */
-    public function settle(Item $item, string $field, bool $take, Person $by): void
+    public function settle(Item $item, string $field, bool $take, array $seen, Person $by): void
     {
         $scanned = DB::table('item_values')->where('item_id', $item->id)
             ->where('field', $field)->where('origin', '!=', Fields::BY_HAND);
@@ -70,6 +73,17 @@ final class KeepItem
             ->where('field', $field)->where('origin', Fields::BY_HAND)->value('value');
         if ($said === null || ! is_string($ours)) {
             return;
+        }
+        if ($ours === $seen['theirs'] ? $take : (! $take && (bool) $said->overruled && (string) $said->value === $seen['theirs'])) {
+            return;
+        }
+        if ($ours !== $seen['ours'] || (string) $said->value !== $seen['theirs']) {
+            throw Refused::because(
+                "Meanwhile it is \"$ours\" here, and \"$said->value\" by $said->said_by. Look again, then decide.", 'action',
+            );
+        }
+        if ((bool) $said->overruled) {
+            throw Refused::because('Somebody decided meanwhile to keep ours. To change it all the same, edit the record.', 'action');
         }
         if ($take) {
             (new RecordItems)(

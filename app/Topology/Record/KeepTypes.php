@@ -12,6 +12,7 @@ use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\ItemType;
+use Skarvo\Topology\Strength;
 
 /** The types of items, and the relations between items. Call it inside a transaction. */
 final class KeepTypes
@@ -56,11 +57,20 @@ final class KeepTypes
      * @param  string  $forward  as in "runs on"
      * @param  string  $backward  as in "carries"
      * @param  string  $strength  a value of Strength
+     * @param  array<array-key, mixed>  $was  the same three, as they stood on the screen
      *
-     * @throws Refused if another has these words
+     * @throws Refused if another has these words, or somebody changed it meanwhile
      */
-    public function saveRelation(?string $id, string $forward, string $backward, string $strength, Person $by): void
+    public function saveRelation(?string $id, string $forward, string $backward, string $strength, array $was, Person $by): void
     {
+        $kept = $id === null ? null : DB::table('relations')->where('id', $id)->first(['forward', 'backward', 'strength']);
+        if ($kept !== null && array_diff_assoc((array) $kept, $was) !== []) {
+            throw Refused::because(
+                "Somebody changed this relation meanwhile: one $kept->forward another, which $kept->backward it; without it, it is "
+                    .($kept->strength === Strength::Hard->value ? 'down' : 'degraded').'. What you entered is still here.',
+                'forward',
+            );
+        }
         $isNew = $id === null;
         $id ??= mb_substr(trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', mb_strtolower($forward)), '-'), 0, self::LONGEST_ID);
         $isTaken = DB::table('relations')->where('id', '!=', $id)->whereRaw('lower(forward) = ?', [mb_strtolower($forward)])->exists()

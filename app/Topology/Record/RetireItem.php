@@ -71,6 +71,10 @@ final class RetireItem
             array_values(array_unique([...array_column($dependencies, 'from_id'), ...array_column($dependencies, 'to_id')])),
         )->whereNotIn('id', DB::table('retired_items')->select('item_id'))->pluck('id')->map(strval(...))->all());
         $ids = [];
+        $leftWithout = self::leftWithout(
+            array_map(static fn(array $group): \stdClass => (object) $group, $groups),
+            array_map(static fn(array $one): \stdClass => (object) $one, $dependencies), $item->id,
+        );
         foreach ($groups as $group) {
             if (! is_string($group['item_id']) || ! isset($there[$group['item_id']])) {
                 continue;
@@ -79,7 +83,10 @@ final class RetireItem
             $ids[(int) $group['id']] = $now === null
                 ? DB::table('need_groups')->insertGetId(array_diff_key($group, ['id' => 0]))
                 : (int) $now->id;
-            DB::table('need_groups')->where('id', $ids[(int) $group['id']])->update(['needs' => $group['needs']]);
+            // What somebody said of it since stays.
+            if ($now !== null && (int) $now->needs === ($leftWithout[(int) $group['id']] ?? (int) $group['needs'])) {
+                DB::table('need_groups')->where('id', $now->id)->update(['needs' => $group['needs']]);
+            }
         }
         foreach ($dependencies as $dependency) {
             $group = $dependency['group_id'] === null ? null : $ids[(int) $dependency['group_id']] ?? 0;

@@ -34,11 +34,15 @@ final class ProposedDependencies
      * What was decided meanwhile stays as it is.
      *
      * @param  bool  $always  also makes a rule of it, for the kinds of both ends and the port
+     *
+     * @throws Refused if somebody refused it meanwhile
      */
     public function accept(int $proposal, string $relation, bool $always, Person $by): void
     {
         $row = self::in('proposed')->where('p.id', $proposal)->first();
         if ($row === null) {
+            self::unlessOtherwise($proposal, 'refused');
+
             return;
         }
         $this->become($row, $relation, $by);
@@ -47,11 +51,23 @@ final class ProposedDependencies
         }
     }
 
+    /** @throws Refused if somebody accepted it meanwhile */
     public function refuse(int $proposal, Person $by): void
     {
         $row = self::in('proposed')->where('p.id', $proposal)->first();
+        $row === null
+            ? self::unlessOtherwise($proposal, 'accepted')
+            : $this->decide($row, 'refused', TopologyEntry::DependencyRefused, $by);
+    }
+
+    /** @throws Refused where somebody decided the opposite */
+    private static function unlessOtherwise(int $proposal, string $opposite): void
+    {
+        $row = DB::table('proposed_dependencies')->where('id', $proposal)->where('state', $opposite)->first(['decided_by', 'from_id']);
         if ($row !== null) {
-            $this->decide($row, 'refused', TopologyEntry::DependencyRefused, $by);
+            throw Refused::because($row->decided_by.($opposite === 'accepted'
+                ? " accepted it meanwhile. To take it out again, change what \"$row->from_id\" needs."
+                : ' refused it meanwhile. It is among those that were refused.'));
         }
     }
 

@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
+use App\Platform\Refused;
 use App\Platform\WallClock;
 use App\Topology\Record\Needs;
 use App\Topology\TopologyEntry;
@@ -136,11 +137,17 @@ final class TakeSnapshot
             ->whereIn('subject_kind', ['item', 'type', 'relation', 'rule', 'snapshot'])->exists();
     }
 
-    /** A person says yes to one that was held back; what it would do is decided anew. Call it inside a transaction. */
+    /**
+     * A person says yes to one that was held back; what it would do is decided anew. Call it inside a transaction.
+     *
+     * @throws Refused if it was turned away meanwhile
+     */
     public function letIn(int $id, Person $by): bool
     {
         $row = DB::table('snapshots')->where('id', $id)->where('state', 'held')->first();
         if ($row === null) {
+            self::unlessOtherwise($id, 'refused');
+
             return false;
         }
         $snapshot = Snapshot::read(Document::parse($row->body));
@@ -160,7 +167,11 @@ final class TakeSnapshot
         return true;
     }
 
-    /** Call it inside a transaction. */
+    /**
+     * Call it inside a transaction.
+     *
+     * @throws Refused if it was let in meanwhile
+     */
     public function turnAway(int $id, Person $by, string $why): bool
     {
         $done = DB::table('snapshots')->where('id', $id)
@@ -171,9 +182,22 @@ final class TakeSnapshot
                 Actor::person($by), TopologyEntry::SnapshotRefused, ['snapshot', $id],
                 ['scanner' => (string) DB::table('snapshots')->where('id', $id)->value('scanner'), 'why' => $why],
             );
+        } else {
+            self::unlessOtherwise($id, 'taken');
         }
 
         return $done;
+    }
+
+    /** @throws Refused where somebody decided the opposite */
+    private static function unlessOtherwise(int $id, string $opposite): void
+    {
+        $row = DB::table('snapshots')->where('id', $id)->where('state', $opposite)->first(['decided_by']);
+        if ($row !== null) {
+            throw Refused::because(
+                ($row->decided_by ?? 'Skarvo').($opposite === 'taken' ? ' let it in meanwhile.' : ' turned it away meanwhile.'),
+            );
+        }
     }
 
     /** Whether the record is as the last snapshot left it: nobody typed, imported or scanned in between. */

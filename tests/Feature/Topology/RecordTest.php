@@ -201,9 +201,14 @@ final class RecordTest extends TestCase
             ['needs' => 'is moored by host-01; is moored by 1 of host-02, host-03', 'needs_was' => 'bus'],
         )->assertSessionHasNoErrors();
         self::assertSame(State::Down, $state(['host-01']));
-        $this->post(
-            '/relations', ['id' => 'is-moored-by', 'forward' => 'is moored by', 'backward' => 'moors', 'strength' => 'soft'],
-        )->assertSessionHasNoErrors();
+        $change = fn(string $strength, string $saw) => $this->post('/relations', [
+            'id' => 'is-moored-by', 'forward' => 'is moored by', 'backward' => 'moors', 'strength' => $strength,
+            'was' => ['forward' => 'is moored by', 'backward' => 'moors', 'strength' => $saw],
+        ], ['X-Request-Key' => "$strength $saw"]);
+        $change('soft', 'hard')->assertSessionHasNoErrors();
+        $change('hard', 'hard')->assertSessionHasErrors(['forward' =>
+            'Somebody changed this relation meanwhile: one is moored by another, which moors it; without it, it is degraded. What you entered is still here.',
+        ]);
         self::assertSame(State::Degraded, $state(['host-01']));
         self::assertSame(State::Degraded, $state(['host-02', 'host-03']));
     }
@@ -273,7 +278,16 @@ final class RecordTest extends TestCase
             fn(Shown $page) => $page->has('rows', 1)->where('rows.0.id', 'host-06')->etc(),
         );
 
-        $this->post('/estate/host-06/settle', ['field' => 'memory', 'take' => true]);
+        $settle = fn(bool $take, string $ours, string $theirs) => $this->post(
+            '/estate/host-06/settle', ['field' => 'memory', 'take' => $take, 'ours' => $ours, 'theirs' => $theirs],
+            ['X-Request-Key' => uniqid()],
+        );
+        $ours = $this->fields('host-06')['memory'];
+        $settle(true, $ours, '32')->assertSessionHasErrors(['action' => "Meanwhile it is \"$ours\" here, and \"64\" by sweep. Look again, then decide."]);
+        $settle(true, '8', '64')->assertSessionHasErrors('action');
+        self::assertSame($ours, $this->fields('host-06')['memory']);
+        $settle(true, $ours, '64')->assertSessionHasNoErrors();
+        $settle(true, $ours, '64')->assertSessionHasNoErrors();
         self::assertSame('64', $this->fields('host-06')['memory']);
         $this->post('/estate/host-05/seen');
         self::assertContains('item:host-05', self::entriesOf(TopologyEntry::ItemChanged));

@@ -90,7 +90,15 @@ final class ScanTest extends TestCase
             ->where('record.seen.0.scanner', 'sweep')
                 ->where('record.fields', fn(Collection $fields): bool => $fields->firstWhere('field', 'system')['scanned'] === true)
                 ->etc());
-        $this->post('/estate/host-02/settle', ['field' => 'memory', 'take' => false]);
+        $settle = fn(bool $take) => $this->post(
+            '/estate/host-02/settle', ['field' => 'memory', 'take' => $take, 'ours' => '128', 'theirs' => '64'],
+            ['X-Request-Key' => uniqid()],
+        );
+        $settle(false)->assertSessionHasNoErrors();
+        $settle(false)->assertSessionHasNoErrors();
+        // A second one, who saw it before that, would put it aside again.
+        $settle(true)->assertSessionHasErrors('action');
+        self::assertSame('128', $this->fields('host-02')['memory']);
         self::assertSame(
             [['item:host-77.eiderholm.example'], ['item:host-02'], ['item:host-02']],
             array_map(self::entriesOf(...), [TopologyEntry::ItemFound, TopologyEntry::ItemChanged, TopologyEntry::ItemOverruled]),
@@ -185,7 +193,10 @@ final class ScanTest extends TestCase
                     ->where('snapshots.0.state', 'held')->where('snapshots.0.outcome.counts.missing', 6)->etc(),
             );
         $this->post('/scans/2/let-in', [], ['X-Request-Key' => 'a']);
-        $this->post('/scans/2/let-in', [], ['X-Request-Key' => 'b']);
+        $this->post('/scans/2/let-in', [], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        $this->post('/scans/2/turn-away', ['why' => 'x'], ['X-Request-Key' => 'c'])->assertSessionHasErrors(
+            ['action' => 'Ada Holm let it in meanwhile.'],
+        );
         self::assertSame(
             [6, 'taken', 'Ada Holm', 1],
             [
@@ -201,6 +212,7 @@ final class ScanTest extends TestCase
         $this->scan([self::host(1)], id: 's5', minutes: 8)->assertJsonPath('state', 'held');
         $this->post('/scans/5/turn-away', ['why' => ''])->assertSessionHasErrors('why');
         $this->post('/scans/5/turn-away', ['why' => 'the probe was rebooting']);
+        $this->post('/scans/5/let-in', [], ['X-Request-Key' => 'late'])->assertSessionHasErrors(['action' => 'Ada Holm turned it away meanwhile.']);
         self::assertSame(
             ['ada-holm'],
             DB::table('journal')->where('kind', TopologyEntry::SnapshotRefused)->where('subject_id', '5')->pluck('actor_id')->all(),
@@ -243,12 +255,21 @@ final class ScanTest extends TestCase
             ->where('from_id', $from)->where('to_id', $to)->value('id');
         $needs = static fn(string $item): string => Fields::words()->format(Needs::of([$item])[$item] ?? []);
 
-        $this->post('/proposals/'.$id('board-web-1', 'bus-1').'/refuse');
+        $decide = fn(string $from, string $to, string $how) => $this->post(
+            '/proposals/'.$id($from, $to)."/$how", ['relation' => 'reads-from'], ['X-Request-Key' => uniqid()],
+        );
+        $decide('board-web-1', 'bus-1', 'refuse')->assertSessionHasNoErrors();
+        $decide('board-web-1', 'bus-1', 'refuse')->assertSessionHasNoErrors();
+        $decide('board-web-1', 'bus-1', 'accept')->assertSessionHasErrors(
+            ['action' => 'Ada Holm refused it meanwhile. It is among those that were refused.'],
+        );
         self::assertCount(1, self::entriesOf(TopologyEntry::DependencyRefused));
         $this->post('/proposals/'.$id('announce-hub-1', 'booking-db-2').'/accept', ['relation' => ''])->assertSessionHasErrors('relation');
         $this->post('/proposals/'.$id('announce-hub-1', 'booking-db-2').'/accept', ['relation' => 'reads-from', 'always' => true]);
         self::assertStringContainsString('reads from booking-db-2', $needs('announce-hub-1'));
         self::assertStringContainsString('reads from booking-db-2', $needs('board-web-1'), 'The rule takes what was waiting.');
+        $decide('board-web-1', 'booking-db-2', 'accept')->assertSessionHasNoErrors();
+        $decide('board-web-1', 'booking-db-2', 'refuse')->assertSessionHasErrors('action');
         $this->scan(
             [...$items, $node('desk-app-1', 'application node', 8443)],
             [

@@ -11,6 +11,9 @@ final class SettleValueRequest extends Form
 {
     public function rules(): array
     {
-        return ['field' => ['required', 'string'], 'take' => ['required', 'boolean']];
+        return [
+            'field' => ['required', 'string'], 'take' => ['required', 'boolean'], 'ours' => ['present', 'nullable', 'string'],
+            'theirs' => ['present', 'nullable', 'string'],
+        ];
     }
 }

@@ -16,7 +16,7 @@ final class StoreRelationRequest extends Form
         return [
             'id' => ['nullable', 'string', 'exists:relations,id'],
             'forward' => ['required', 'string', 'max:60', 'not_regex:/[;,]|^\d/'], 'backward' => ['required', 'string', 'max:60'],
-            'strength' => ['required', Rule::enum(Strength::class)],
+            'strength' => ['required', Rule::enum(Strength::class)], 'was' => ['required_with:id', 'array'], 'was.*' => ['string'],
         ];
     }
 

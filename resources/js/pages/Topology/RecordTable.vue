@@ -16,8 +16,10 @@ const props = defineProps<{
 const action = useAction();
 const now = useNow();
 const against = (field: string): Contradiction | undefined => props.contradictions.find((one) => one.field === field);
-const settle = (field: string, take: boolean): void =>
-  action.send(`/estate/${encodeURIComponent(props.item)}/settle`, { field, take });
+const settle = (field: string, take: boolean): void => {
+  const { ours = '', theirs = '' } = against(field) ?? {};
+  action.send(`/estate/${encodeURIComponent(props.item)}/settle`, { field, take, ours, theirs });
+};
 /** Who said most of it, and when: said once for all, so that what others said stands out. */
 const usual = computed(() => {
   const counts = new Map<string, { by: string; at: number; count: number }>();
@@ -75,8 +77,8 @@ const lost = (): Contradiction[] =>
         <td class="py-1">
           none, as set here; <strong>{{ one.by }} says {{ one.theirs }}</strong>
           <p v-if="mayEdit" class="mt-1 flex flex-wrap gap-2">
-            <ActButton @click="settle(one.field, true)">Take the scan’s</ActButton>
-            <ActButton @click="settle(one.field, false)">Keep ours</ActButton>
+            <ActButton :busy="action.busy.value" @click="settle(one.field, true)">Take the scan’s</ActButton>
+            <ActButton :busy="action.busy.value" @click="settle(one.field, false)">Keep ours</ActButton>
           </p>
         </td>
       </tr>

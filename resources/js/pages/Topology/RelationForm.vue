@@ -2,17 +2,17 @@
 import { computed } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import type { Action } from '@/lib/action';
+import type { EditedRelation } from '@/pages/Topology/record';
 
 /** A way in which one item needs another, said from both sides. */
 const props = defineProps<{ action: Action }>();
 const emit = defineEmits<{ done: [] }>();
-const relation = defineModel<{ id: string | null; forward: string; backward: string; strength: 'hard' | 'soft' }>({
-  required: true,
-});
+const relation = defineModel<EditedRelation>({ required: true });
 const wrong = computed(() => props.action.errors.value);
 const save = (): void => {
-  const { id, forward, backward, strength } = relation.value;
-  props.action.send('/relations', { ...(id ? { id } : {}), forward, backward, strength }, () => emit('done'));
+  const { id, forward, backward, strength, was } = relation.value;
+  const sent = { ...(id ? { id, was } : {}), forward, backward, strength };
+  props.action.send('/relations', sent as never, () => emit('done'));
 };
 </script>
 

@@ -9,7 +9,7 @@ import { plural } from '@/lib/states';
 import RolesForm from '@/pages/Topology/RolesForm.vue';
 import RelationForm from '@/pages/Topology/RelationForm.vue';
 import TypeSheet from '@/pages/Topology/TypeSheet.vue';
-import type { Attribute, ItemType } from '@/pages/Topology/record';
+import type { Attribute, EditedRelation, ItemType, RelationWords } from '@/pages/Topology/record';
 
 /** The types of items with what is recorded of each, and the ways in which items need each other. */
 type Kept = ItemType & { version: number; items: number };
@@ -25,7 +25,11 @@ const shared = useShared();
 const action = useAction();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref<{ type: ItemType; version: number | null } | null>(null);
-const relation = ref<{ id: string | null; forward: string; backward: string; strength: 'hard' | 'soft' } | null>(null);
+const relation = ref<EditedRelation | null>(null);
+const change = ({ id, forward, backward, strength }: RelationWords & { id: string | null }): void => {
+  const was = { forward, backward, strength };
+  relation.value = { ...was, id, was };
+};
 const edit = (kept: Kept): void => {
   editing.value = {
     type: { name: kept.name, attributes: kept.attributes, identifying: kept.identifying },
@@ -102,11 +106,11 @@ const begin = (name = ''): void => {
                 {{ plural(one.used, 'time') }}</span
               ></span
             >
-            <button v-if="mayEdit" type="button" class="link self-start" @click="relation = { ...one }">Change</button>
+            <button v-if="mayEdit" type="button" class="link self-start" @click="change(one)">Change</button>
           </li>
         </ul>
         <p v-if="mayEdit && !relation" class="mt-3">
-          <ActButton @click="relation = { id: null, forward: '', backward: '', strength: 'hard' }"
+          <ActButton @click="change({ id: null, forward: '', backward: '', strength: 'hard' })"
             >Add a relation</ActButton
           >
         </p>

@@ -20,6 +20,18 @@ export interface Contradiction {
   at: number;
 }
 
+export interface RelationWords {
+  forward: string;
+  backward: string;
+  strength: 'hard' | 'soft';
+}
+
+/** A relation that somebody changes, and as they saw it; without an id a new one. */
+export interface EditedRelation extends RelationWords {
+  id: string | null;
+  was: RelationWords;
+}
+
 export interface Attribute {
   name: string;
   label: string;
