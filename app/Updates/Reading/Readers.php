@@ -80,6 +80,13 @@ final class Readers
         });
     }
 
+    /** A reminder did not get there: they were not reminded, and may be at once. */
+    public static function notReminded(int $update, string $person): void
+    {
+        DB::table('update_reads')->where('update_id', $update)->where('person_id', $person)->whereNull('confirmed_at')
+            ->update(['reminded_at' => null]);
+    }
+
     /** @return ReadersLine|null of the last update; null: nobody must know of it */
     public static function of(Incident $incident): ?array
     {
@@ -88,6 +95,7 @@ final class Readers
             return null;
         }
         $rows = DB::table('update_reads')->join('people', 'people.id', '=', 'update_reads.person_id')->where('update_id', $update->id)
+            ->whereNull('people.left_at')
             ->orderByRaw('confirmed_at is not null')->orderBy('people.name')->get(['update_reads.*', 'people.name']);
         $phones = Contact::query()->whereIn('person_id', $rows->pluck('person_id'))->where('channel', 'voice')->orderBy('after_seconds')
             ->get()

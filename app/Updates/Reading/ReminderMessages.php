@@ -68,6 +68,11 @@ final readonly class ReminderMessages implements Messages
 
     public function sent(array $sent): void {}
 
-    /** Whoever reminded sees that they still have not read it. */
-    public function failed(OutboxMessage $message, string $error): void {}
+    public function failed(OutboxMessage $message, string $error): void
+    {
+        [$update, $person] = [$message->payload['update'] ?? null, $message->payload['person'] ?? null];
+        if (is_int($update) && is_string($person)) {
+            Readers::notReminded($update, $person);
+        }
+    }
 }

@@ -13,6 +13,7 @@ use App\Topology\Item;
 use App\Updates\Following\Audience;
 use App\Updates\Following\FollowOwn;
 use App\Updates\Following\TellFollowers;
+use App\Updates\Reading\ReminderMessages;
 use App\Updates\Update;
 use Illuminate\Http\Client\Request as Sent;
 use Illuminate\Support\Facades\DB;
@@ -172,6 +173,26 @@ final class ReadersTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'))->post("/updates/$update->id/remind", ['person' => 'ada-holm'])
             ->assertSessionHasErrors('action');
         self::assertSame(2, OutboxMessage::query()->where('kind', 'reminder')->count());
+    }
+
+    public function test_who_was_not_reached_by_a_reminder_was_not_reminded_and_who_has_left_is_not_asked(): void
+    {
+        self::audience(['people' => ['noor-lind', 'ada-holm']]);
+        $update = $this->publish();
+        $remind = fn(string $whom) => $this->post(
+            "/updates/$update->id/remind", ['person' => $whom], ['X-Request-Key' => uniqid()]
+        );
+        $remind('noor-lind')->assertSessionHasNoErrors();
+        $reminded = fn(): array => array_column($this->readers()['readers'] ?? [], 'reminded', 'person');
+        self::assertNotNull($reminded()['noor-lind']);
+        $message = OutboxMessage::query()->where('kind', 'reminder')->sole();
+        app(ReminderMessages::class)->failed($message, 'answered 550');
+        self::assertNull($reminded()['noor-lind']);
+        $this->later(1);
+        $remind('noor-lind')->assertSessionHasNoErrors();
+        $this->person('ada-holm')->update(['left_at' => now()]);
+        self::assertSame(['noor-lind'], array_column($this->readers()['readers'] ?? [], 'person'));
+        $remind('ada-holm')->assertSessionHasErrors('person');
     }
 
     public function test_staff_read_it_in_their_words_and_nobody_outside_does(): void
