@@ -13,6 +13,7 @@ use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
+use App\Platform\Contracts\HearsAddresses;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\SendsBeside;
@@ -46,6 +47,7 @@ final class PagingServiceProvider extends Capability
             HasConsequences::class => [CallsOfIncident::class, Talk\TalkOfIncident::class],
             RoomPanel::class => [CallsInRoom::class, Talk\TalkOfIncident::class],
             SaysSoFar::class => [CallsInRoom::class],
+            HearsAddresses::class => [ReachMoves::class],
             HasTeams::class => [CallsOfTeams::class],
             OnThePage::class => [IncidentOnPage::class, Talk\BridgeOnPage::class],
             GoesOnFromAlerts::class => [PagesOfFunnel::class],

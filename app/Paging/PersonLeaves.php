@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Contracts\HearsLeaving;
 use App\Platform\Database\Locked;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
@@ -28,6 +30,9 @@ final class PersonLeaves
         }
         $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
         Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->id]);
+        foreach (Given::all(HearsLeaving::class) as $one) {
+            $one->left($person);
+        }
         foreach (
             Call::query()->with('occasion')->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call
         ) {

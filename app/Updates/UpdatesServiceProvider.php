@@ -15,6 +15,8 @@ use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\HearsAddresses;
+use App\Platform\Contracts\HearsLeaving;
 use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
@@ -41,6 +43,8 @@ final class UpdatesServiceProvider extends Capability
                 Following\WebhookNotices::class, Reading\ReminderMessages::class, Planned\PlannedMessages::class,
             ],
             HearsDeliveries::class => [Following\HearDeliveries::class],
+            HearsAddresses::class => [Following\OwnFollowing::class],
+            HearsLeaving::class => [Following\OwnFollowing::class],
             OwesUpdates::class => [Following\AudiencesAskOften::class],
             RoomPanel::class => [UpdatesOfIncident::class],
             SaysSoFar::class => [UpdatesOfIncident::class],

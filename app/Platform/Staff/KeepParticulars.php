@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Platform\Staff;
 
+use App\Platform\Contracts\HearsAddresses;
 use App\Platform\Database\Locked;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
@@ -52,6 +54,11 @@ final class KeepParticulars
                     static fn(mixed $one): string => is_array($one) ? implode(', ', $one) : (string) $one,
                     [$before[$field], $value],
                 );
+            }
+        }
+        if ($before['email'] !== $person->email) {
+            foreach (Given::all(HearsAddresses::class) as $one) {
+                $one->moved($person, $before['email'], $by);
             }
         }
         if ($changes !== []) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates\Following;
 
 use App\Incidents\Incident;
+use App\Platform\Journal\Actor;
 use App\Platform\Person;
 use App\Platform\WallClock;
 use Illuminate\Support\Facades\DB;
@@ -56,6 +57,10 @@ final readonly class FollowOwn
                 $own = $this->make($own, $incident, $reads ?? Version::Staff);
             } elseif ($reads !== null) {
                 $own->update(['reads' => $reads, 'version' => $own->version + 1]);
+            }
+            if ($why === null && ! $own->isActive()) {
+                // Nothing arrived there for a while: who asks again wants it tried again.
+                Follow::confirm($own, Actor::person($this->by));
             }
             $this->say($incident, $own, true, $why);
         });
