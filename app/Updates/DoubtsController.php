@@ -17,7 +17,8 @@ final class DoubtsController
     {
         $input = $request->validated();
         Once::for($request, static fn() => $decide(
-            $input['name'], State::from((string) $input['state']), (bool) $input['admit'], (string) ($input['why'] ?? ''), CurrentPerson::of($request),
+            $input['name'], State::from((string) $input['state']), (bool) $input['admit'], (string) ($input['why'] ?? ''),
+            CurrentPerson::of($request),
         ));
 
         return back();

@@ -483,7 +483,8 @@ final class World
             'POST estate/{item}/change' => [
                 'fields' => ['site' => 'Ask'], 'was' => ['site' => 'Storvik'], 'needs' => '', 'needs_was' => '', 'why' => 'x',
             ],
-            'POST estate/{item}/settle' => ['field' => 'site', 'take' => true, 'ours' => '', 'theirs' => ''], 'POST estate/{item}/retire' => ['why' => 'x'],
+            'POST estate/{item}/settle' => ['field' => 'site', 'take' => true, 'ours' => '', 'theirs' => ''],
+            'POST estate/{item}/retire' => ['why' => 'x'],
             'POST types' => [
                 'type' => [
                     'name' => 'pontoon',

@@ -65,8 +65,8 @@ final class TypesController
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($keep, $input, $person): void {
             $keep->saveRelation(
-                $input['id'] ?? null, (string) $input['forward'], (string) $input['backward'], (string) $input['strength'], (array) ($input['was'] ?? []),
-                $person,
+                $input['id'] ?? null, (string) $input['forward'], (string) $input['backward'], (string) $input['strength'],
+                (array) ($input['was'] ?? []), $person,
             );
         });
 

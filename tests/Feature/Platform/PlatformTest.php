@@ -105,7 +105,8 @@ final class PlatformTest extends TestCase
         $this->get('/sign-in')->assertInertia(fn(Shown $page) => $page->missing('errors.action'));
 
         // What is refused before who asks is looked at sends them to the page they were on, which sends them on.
-        $this->from('/')->post('/report', ['service' => 'vehicle-lanes', 'what' => ''])->assertRedirect('/')->assertSessionHasErrors('what');
+        $this->from('/')->post('/report', ['service' => 'vehicle-lanes', 'what' => ''])
+            ->assertRedirect('/')->assertSessionHasErrors('what');
         $this->get('/')->assertRedirect('/sign-in');
         $this->get('/sign-in')->assertInertia(fn(Shown $page) => $page->has('errors.what'));
     }

@@ -212,7 +212,8 @@ final class ScanTest extends TestCase
         $this->scan([self::host(1)], id: 's5', minutes: 8)->assertJsonPath('state', 'held');
         $this->post('/scans/5/turn-away', ['why' => ''])->assertSessionHasErrors('why');
         $this->post('/scans/5/turn-away', ['why' => 'the probe was rebooting']);
-        $this->post('/scans/5/let-in', [], ['X-Request-Key' => 'late'])->assertSessionHasErrors(['action' => 'Ada Holm turned it away meanwhile.']);
+        $this->post('/scans/5/let-in', [], ['X-Request-Key' => 'late'])
+            ->assertSessionHasErrors(['action' => 'Ada Holm turned it away meanwhile.']);
         self::assertSame(
             ['ada-holm'],
             DB::table('journal')->where('kind', TopologyEntry::SnapshotRefused)->where('subject_id', '5')->pluck('actor_id')->all(),

@@ -64,8 +64,11 @@ final class OwnFollowingTest extends TestCase
     public function test_who_gets_another_address_is_told_and_paged_there_and_nobody_at_the_old_one(): void
     {
         $this->follow();
-        Contact::query()->create(['person_id' => 'noor-lind', 'channel' => 'mail', 'address' => 'Noor-Lind@eiderholm.example', 'after_seconds' => 90]);
-        Contact::query()->create(['person_id' => 'noor-lind', 'channel' => 'mail', 'address' => 'noor@home.example', 'after_seconds' => 95]);
+        foreach ([90 => 'Noor-Lind@eiderholm.example', 95 => 'noor@home.example'] as $after => $address) {
+            Contact::query()->create(
+                ['person_id' => 'noor-lind', 'channel' => 'mail', 'address' => $address, 'after_seconds' => $after],
+            );
+        }
         $version = $this->person('noor-lind')->reach_version;
         $this->moves('noor.berg@eiderholm.example');
         self::assertSame(
