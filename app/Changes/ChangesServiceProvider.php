@@ -11,6 +11,7 @@ use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
@@ -34,6 +35,7 @@ final class ChangesServiceProvider extends Capability
             HearsDeliveries::class => [Approval\ApprovalMessages::class],
             TellsEntries::class => [ChangeWords::class],
             RoomPanel::class => [InRoom\WhatChanged::class],
+            InHand::class => [ChangesInHand::class],
             ItemPanel::class => [ItemChanges::class],
             JoinsHistory::class => [ItemChanges::class],
             FillsCalendar::class => [ChangesInCalendars::class],

@@ -53,6 +53,8 @@ enum IncidentEntry: string implements EntryKind
     case RoleLeft = 'role.left';
     case CoordinationOffered = 'coordination.offered';
     case CoordinationDeclined = 'coordination.declined';
+    case CoordinatorLeft = 'coordination.left';
+    case CoordinationLapsed = 'coordination.lapsed';
 
     public function particulars(): array
     {
@@ -72,7 +74,7 @@ enum IncidentEntry: string implements EntryKind
             self::IncidentMerged, self::TakenOut, self::StaysOpen => ['why' => Particular::Words],
             self::IncidentEstimated => ['why' => Particular::Words],
             self::IncidentConfirmed => ['word' => Particular::Words, 'check' => Particular::Words, 'why' => Particular::Words],
-            self::RoleGiven, self::RoleLeft => ['person' => Particular::Person],
+            self::RoleGiven, self::RoleLeft, self::CoordinatorLeft, self::CoordinationLapsed => ['person' => Particular::Person],
             self::CoordinationOffered => ['person' => Particular::Person, 'text' => Particular::Words],
             self::CoordinationDeclined => ['person' => Particular::Person, 'why' => Particular::Words],
             self::RoomLeft => ['person' => Particular::Person],

@@ -20,6 +20,7 @@ use App\Incidents\Finding\FindingInRoom;
 use App\Incidents\Finding\IncidentsKnown;
 use App\Incidents\Major\MajorInRoom;
 use App\Incidents\Merging\MergingController;
+use App\Incidents\Roles\LeftBehind;
 use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
 use App\Incidents\Targets\Promised;
@@ -32,6 +33,8 @@ use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\HasTeams;
+use App\Platform\Contracts\HearsLeaving;
+use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
@@ -51,7 +54,7 @@ final class IncidentsServiceProvider extends Capability
     protected function gives(): array
     {
         return [
-            Decisions::class => [ToDecide::class, RolesInRoom::class],
+            Decisions::class => [ToDecide::class, RolesInRoom::class, LeftBehind::class],
             RunsOut::class => [TargetClocks::class, EstimateClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
@@ -75,6 +78,8 @@ final class IncidentsServiceProvider extends Capability
             SaysSoFar::class => [FindingInRoom::class],
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],
+            HearsLeaving::class => [LeftBehind::class],
+            InHand::class => [LeftBehind::class],
             GoesByHolidays::class => [Promised::class],
             CountsTargets::class => [IncidentTargets::class],
             GoesOnFromAlerts::class => [IncidentsOfFunnel::class],

@@ -14,6 +14,7 @@ use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\HearsAddresses;
+use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\SendsBeside;
@@ -48,6 +49,7 @@ final class PagingServiceProvider extends Capability
             RoomPanel::class => [CallsInRoom::class, Talk\TalkOfIncident::class],
             SaysSoFar::class => [CallsInRoom::class],
             HearsAddresses::class => [ReachMoves::class],
+            InHand::class => [PoliciesInHand::class],
             HasTeams::class => [CallsOfTeams::class],
             OnThePage::class => [IncidentOnPage::class, Talk\BridgeOnPage::class],
             GoesOnFromAlerts::class => [PagesOfFunnel::class],

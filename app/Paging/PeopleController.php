@@ -8,7 +8,9 @@ use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Requests\AddPersonRequest;
 use App\Paging\Requests\ChangeReachRequest;
 use App\Paging\Requests\TestReachRequest;
+use App\Platform\Contracts\InHand;
 use App\Platform\CurrentPerson;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Once;
 use App\Platform\Person;
@@ -93,6 +95,10 @@ final class PeopleController
             'rotas' => Rota::query()->orderBy('name')
                 ->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))
                 ->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
+            // What else is in their hands, for whoever takes them out, or has done so.
+            'inHand' => Inertia::optional(static fn(): array => CurrentPerson::of($request)->has(Role::Administrator)
+                ? array_merge([], ...array_map(static fn(InHand $one): array => $one->inHand($person), Given::all(InHand::class)))
+                : []),
             'absences' => Absences::of($person, $mayEdit),
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || CurrentPerson::of($request)->can('arrange', Rota::class),

@@ -31,7 +31,7 @@ final class PersonLeaves
         $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
         Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->id]);
         foreach (Given::all(HearsLeaving::class) as $one) {
-            $one->left($person);
+            $one->left($person, $by);
         }
         foreach (
             Call::query()->with('occasion')->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call

@@ -47,6 +47,7 @@ enum TicketEntry: string implements EntryKind
     case Offered = 'ticket.offered';
     case Accepted = 'ticket.accepted';
     case Declined = 'ticket.declined';
+    case OfferLapsed = 'ticket.offer_lapsed';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';

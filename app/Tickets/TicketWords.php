@@ -71,6 +71,9 @@ final class TicketWords implements TellsEntries
             TicketEntry::Offered => Sentence::plain("Offers $ref to {$facts->person('person')}, who has to accept it", $facts->text('why')),
             TicketEntry::Accepted => Sentence::plain("Accepted $ref"),
             TicketEntry::Declined => Sentence::strong("Declined $ref, which stays where it is", $facts->text('why')),
+            TicketEntry::OfferLapsed => Sentence::plain(
+                "$ref stays where it is", "{$facts->person('person')}, to whom it was offered, has left",
+            ),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual",
                 "since {$facts->time('since')}",

@@ -14,6 +14,8 @@ use App\Incidents\Contracts\TellsCourse;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
+use App\Platform\Contracts\HearsLeaving;
+use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
@@ -48,6 +50,8 @@ final class TicketsServiceProvider extends Capability
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [Steps\IncidentTasks::class, Together\TogetherController::class],
+            HearsLeaving::class => [LeftTickets::class],
+            InHand::class => [LeftTickets::class],
             FollowsReports::class => [TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],
             GuessesServices::class => [GuessService::class],

@@ -79,6 +79,23 @@ final readonly class WorkTickets
         }
     }
 
+    /** Whoever has it has left: it goes back to their team, or to the desk. */
+    public function release(Ticket $ticket): void
+    {
+        $this->begin($ticket);
+        $ticket->update(['person_id' => null, 'offered_to_id' => null, 'offered_by_id' => null, 'waits_since' => now()]);
+        $ticket->task?->update(['for_id' => null]);
+        $this->write(TicketEntry::HandedOver, $ticket, ['person' => null, 'team' => $ticket->team_id, 'why' => '']);
+    }
+
+    /** Whoever it was offered to has left: it stays where it is. */
+    public function lapse(Ticket $ticket, Person $left): void
+    {
+        $this->begin($ticket);
+        $ticket->update(['offered_to_id' => null, 'offered_by_id' => null]);
+        $this->write(TicketEntry::OfferLapsed, $ticket, ['person' => $left->id]);
+    }
+
     /**
      * What was offered is accepted, or declined with a reason; then it stays where it is.
      *

@@ -62,6 +62,43 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await expect(elsewhere).toHaveURL(/sign-in/);
   await bo.reload();
   await expect(bo.getByRole('heading', { name: 'My contacts' })).toBeVisible();
+
+  await test.step('they leave, and what was in their hands is somebody else’s', async () => {
+    await bo.keyboard.press('.');
+    await bo.getByRole('combobox', { name: 'Find or do anything' }).fill('Declare an incident');
+    await bo.keyboard.press('Enter');
+    const declare = bo.getByRole('dialog');
+    await declare.getByLabel('Title').fill('Lamps out at quay 2');
+    await declare.getByLabel('Service').selectOption('harbour-wireless');
+    await declare.getByRole('button', { name: /^Declare/ }).click();
+    await expect(bo.getByRole('heading', { name: 'Lamps out at quay 2' })).toBeVisible();
+    const ingrid = await someone(browser, 'Ingrid Vale');
+    await per.setViewportSize({ width: 1280, height: 800 });
+    await per.goto('/people/bo-ek');
+    await per.getByRole('button', { name: 'Bo Ek leaves…' }).click();
+    const hands = per.getByRole('list', { name: 'In the hands of Bo Ek' });
+    await expect(hands).toContainText(/IN-\d+ Lamps out at quay 2: nobody coordinates it\./);
+    await accessible(per, 'somebody who is about to be taken out');
+    await per.getByRole('button', { name: 'Take Bo Ek out' }).click();
+    await expect(per.getByText(/^Has left/)).toBeVisible();
+    await expect(hands).toBeHidden();
+    const left = ingrid.getByRole('article').filter({ hasText: 'Nobody coordinates' });
+    await expect(left).toContainText('Lamps out at quay 2');
+    await left.getByRole('button', { name: /^Take coordination/ }).click();
+    await expect(left).toBeHidden();
+    await ingrid
+      .getByRole('link', { name: /Lamps out at quay 2/ })
+      .first()
+      .click();
+    await expect(ingrid.getByText('Ingrid Vale coordinates.')).toBeVisible();
+    await ingrid.getByRole('button', { name: /^Resolve/ }).click();
+    const end = ingrid.getByRole('dialog');
+    await end.getByLabel('What was done').fill('New lamps');
+    await end.getByRole('button', { name: /^Resolve/ }).click();
+    await expect(end).toBeHidden();
+    await bo.goto('/');
+    await expect(bo).toHaveURL(/sign-in/);
+  });
 });
 
 test('a team that others belong to stays, and one that nothing belongs to is dropped', async ({ page }) => {

@@ -138,6 +138,11 @@ final readonly class WorkSteps
             throw Refused::because("{$owner->ref()} is closed: its steps stay as they are.");
         }
         $isOpen = $state === TaskState::Open;
+        if (! $isOpen && $task->state !== TaskState::Open) {
+            throw Refused::because(Names::person($task->person_id).(
+                $task->state === TaskState::Done ? ' did it meanwhile.' : ' skipped it meanwhile.'
+            ).' Take it up again to say otherwise.');
+        }
         $task->update([
             'state' => $state, 'why' => $state === TaskState::Skipped ? $why : null, 'person_id' => $isOpen ? null : $this->by->id,
             'settled_at' => $isOpen ? null : now(), 'blocked' => null,

@@ -47,7 +47,7 @@ final class OwnFollowing implements HearsAddresses, HearsLeaving
         ]);
     }
 
-    public function left(Person $person): void
+    public function left(Person $person, Person $by): void
     {
         $own = $this->own($person);
         if ($own !== null) {

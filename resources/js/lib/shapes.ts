@@ -144,6 +144,9 @@ export interface HoursLine { name: string; for: 'item' | 'team' | 'anything'; of
 /** Incidents/Finding/Hypothesis */
 export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
 
+/** Platform/Contracts/InHand */
+export interface InHandLine { what: string; link: string; becomes: string }
+
 /** Changes/Planning/Calendar */
 export interface InTheWayLine { kind: 'windows' | 'freezes' | 'busy' | 'crew'; words: string; firstWithout: number | null }
 
@@ -353,6 +356,9 @@ export interface Trouble { kind: 'stopped' | 'broken' | 'path'; what: string; do
 
 /** Paging/Unanswered */
 export interface UnansweredCall { id: number; link: string; ref: string; title: string; priority: number; words: string; said: string; at: string; waits: string | null }
+
+/** Incidents/Roles/LeftBehind */
+export interface UncoordinatedLine { incident: number; ref: string; title: string; priority: number }
 
 /** Updates/DoubtsToDecide */
 export interface UnsaidService { name: string; item: string; state: 'up' | 'at_risk' | 'degraded' | 'down'; published: 'up' | 'at_risk' | 'degraded' | 'down'; incident: { id: number; ref: string } | null }

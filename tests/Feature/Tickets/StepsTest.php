@@ -118,6 +118,10 @@ final class StepsTest extends TestCase
         $close('two')->assertSessionHasErrors();
         $this->settle($restart, ['state' => 'done'])->assertSessionHasNoErrors();
         $this->settle($restart, ['state' => 'done'])->assertSessionHasNoErrors();
+        // Whoever saw it open, and comes a moment later, does not put that aside.
+        $this->settle($restart, ['state' => 'skipped', 'why' => 'No power'])->assertSessionHasErrors(
+            ['action' => 'Mika Sund did it meanwhile. Take it up again to say otherwise.'],
+        );
         self::assertNull($restart->refresh()->why);
         self::assertSame(1, Entry::query()->where('kind', 'task.done')->count());
         // The other one does not have to be done.

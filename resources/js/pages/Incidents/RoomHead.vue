@@ -38,7 +38,7 @@ const soonest = computed(() => shared.value.clocks?.[0]);
           incident.service
         }}</Link><template v-else>no service known to be hit</template>. {{ incident.stageWords }}.
         <template v-if="incident.coordinator">{{ incident.coordinator }} coordinates.</template
-        ><strong v-else class="text-call">Declared automatically; nobody coordinates yet.</strong>
+        ><strong v-else class="text-call">Nobody coordinates this.</strong>
         <button
           v-if="isOpen && coordinates && incident.coordinator_id !== shared.me?.id"
           type="button"

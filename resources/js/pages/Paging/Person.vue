@@ -258,7 +258,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? Object.val
           </ul>
         </template>
         <AwayPanel :person="person" :absences="absences" :gaps="gaps" :may-arrange="mayArrange" />
-        <LeavesPanel v-if="mayRemove && !person.left" :person="person" :rotas="rotas" />
+        <LeavesPanel v-if="mayRemove" :person="person" :rotas="rotas" />
       </section>
     </div>
   </AppShell>

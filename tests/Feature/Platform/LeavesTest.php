@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Platform;
+
+use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
+use App\Incidents\Roles\CoordinationOffer;
+use App\Incidents\Roles\HandOverCoordination;
+use App\Incidents\Roles\RoleHeld;
+use App\Paging\EscalationPolicy;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Sentence;
+use App\Tickets\TicketEntry;
+use App\Tickets\WorkTickets;
+use Inertia\Testing\AssertableInertia as Shown;
+use Tests\Feature\Changes\PlansChanges;
+use Tests\Feature\Tickets\AtTheDesk;
+use Tests\TestCase;
+
+/** What is in somebody's hands when they leave: it is said before, and nobody has it then without anybody knowing. */
+final class LeavesTest extends TestCase
+{
+    use AtTheDesk;
+    use PlansChanges {
+        setUp as private plansChanges;
+    }
+
+    protected function setUp(): void
+    {
+        $this->plansChanges();
+        $this->nobodyAnswers();
+    }
+
+    /** @return list<array{what: string, link: string, becomes: string}> */
+    private function inHand(): array
+    {
+        $this->actingAs($this->person('per-strand'));
+
+        /** @var list<array{what: string, link: string, becomes: string}> */
+        return $this->deferred('/people/mika-sund', 'Paging/Person', 'inHand');
+    }
+
+    private function leaves(): void
+    {
+        $this->actingAs($this->person('per-strand'))->post('/people/mika-sund/leave')->assertSessionHasNoErrors();
+    }
+
+    public function test_an_incident_whose_coordinator_leaves_waits_for_somebody_to_take_it(): void
+    {
+        [$theirs, $other, $over] = Incident::factory()->count(3)
+            ->create(['service_id' => 'vehicle-lanes', 'coordinator_id' => 'mika-sund'])->all();
+        $over->update(['resolved_at' => now()]);
+        $other->update(['coordinator_id' => 'ingrid-vale']);
+        $mika = $this->person('mika-sund');
+        app(HandOverCoordination::class)->offer($theirs, $this->person('ingrid-vale'), 'All is in the notes.', $mika);
+        app(HandOverCoordination::class)->offer($other, $mika, 'Mine ends.', $this->person('ingrid-vale'));
+        foreach ([$other, $over] as $incident) {
+            RoleHeld::query()->create(
+                ['incident_id' => $incident->id, 'role' => 'communicator', 'person_id' => 'mika-sund', 'since' => now()],
+            );
+        }
+        self::assertSame([
+            ['what' => "{$theirs->ref()} $theirs->title", 'link' => "/incidents/$theirs->id", 'becomes' => 'nobody coordinates it'],
+            ['what' => "{$other->ref()} $other->title", 'link' => "/incidents/$other->id", 'becomes' => 'nobody is Communicator'],
+        ], $this->inHand());
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->where('uncoordinated', []));
+        $this->leaves();
+
+        self::assertSame([], $this->inHand());
+        self::assertSame(
+            [null, 'ingrid-vale', 'mika-sund'],
+            array_map(static fn(Incident $one): ?string => $one->refresh()->coordinator_id, [$theirs, $other, $over]),
+        );
+        self::assertSame(0, CoordinationOffer::query()->waiting()->count());
+        self::assertSame([$over->id], RoleHeld::query()->whereNull('until')->pluck('incident_id')->all());
+        self::assertSame(
+            [["incident:$theirs->id"], ["incident:$other->id"], ["incident:$other->id"]],
+            array_map(self::entriesOf(...), [IncidentEntry::CoordinatorLeft, IncidentEntry::CoordinationLapsed, IncidentEntry::RoleLeft]),
+        );
+        self::assertSame(
+            [
+                ['Nobody coordinates this', 'Mika Sund has left'],
+                ['Coordination stays where it is', 'Mika Sund, to whom it was offered, has left'],
+            ],
+            array_map(static function (IncidentEntry $kind): array {
+                $sentence = Sentence::of(Entry::query()->where('kind', $kind)->sole());
+
+                return [$sentence->lead, $sentence->rest];
+            }, [IncidentEntry::CoordinatorLeft, IncidentEntry::CoordinationLapsed]),
+        );
+
+        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $page) => $page->where('uncoordinated', [[
+            'incident' => $theirs->id, 'ref' => $theirs->ref(), 'title' => $theirs->title, 'priority' => $theirs->priority,
+        ]]));
+        $this->post("/incidents/$theirs->id/coordinate", ['from' => null])->assertSessionHasNoErrors();
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->where('uncoordinated', []));
+    }
+
+    public function test_their_tickets_go_back_and_what_was_offered_to_them_stays(): void
+    {
+        $theirs = $this->reported('The barrier stays shut', null);
+        $offered = $this->reported('The lamp is out', null);
+        $closed = $this->reported('The door sticks', null);
+        $mika = $this->desk();
+        $lotte = $this->person('lotte-krone');
+        $theirs->update(['person_id' => $mika->id, 'team_id' => 'lanes']);
+        (new WorkTickets($lotte))->take($offered);
+        (new WorkTickets($lotte))->handOver($offered, $mika, null, '');
+        $closed->update(['person_id' => $mika->id, 'state' => 'done', 'closed_at' => now()]);
+        $team = (string) \App\Platform\Team::query()->findOrFail('lanes')->name;
+        self::assertSame(
+            [['what' => $theirs->ref(), 'link' => "/tickets/$theirs->id", 'becomes' => "it goes back to $team"]], $this->inHand(),
+        );
+        $this->leaves();
+        self::assertSame([null, 'lanes'], [$theirs->refresh()->person_id, $theirs->team_id]);
+        self::assertSame(['lotte-krone', null], [$offered->refresh()->person_id, $offered->offered_to_id]);
+        self::assertSame('mika-sund', $closed->refresh()->person_id);
+        self::assertSame(["ticket:$theirs->id"], self::entriesOf(TicketEntry::HandedOver));
+        self::assertSame(["ticket:$offered->id"], self::entriesOf(TicketEntry::OfferLapsed));
+        self::assertSame(
+            "{$offered->ref()} stays where it is", Sentence::of(Entry::query()->where('kind', TicketEntry::OfferLapsed)->sole())->lead,
+        );
+    }
+
+    public function test_changes_and_policies_that_name_them_are_named_before_and_after(): void
+    {
+        $change = $this->planned(implementer: 'mika-sund');
+        $policy = EscalationPolicy::query()->where('team_id', 'lanes')->orderBy('id')->firstOrFail();
+        $policy->update(['steps' => [
+            ['targets' => ['rota:lanes', 'person:mika-sund'], 'wait_seconds' => 60],
+            ['targets' => ['person:mika-sund'], 'wait_seconds' => 60],
+        ]]);
+        $lines = $this->inHand();
+        self::assertSame(
+            [
+                'it still names them: say who carries it out', 'step 1 of it pages them no more', 'step 2 of it pages nobody',
+            ],
+            array_values(array_map(
+                static fn(array $one): string => $one['becomes'],
+                collect($lines)->sortBy('becomes')->all(),
+            )),
+        );
+        self::assertContains("/changes/$change->id", array_column($lines, 'link'));
+        self::assertContains("/policies/lanes?policy=$policy->id", array_column($lines, 'link'));
+        $this->leaves();
+        self::assertSame($lines, $this->inHand());
+        $change->refresh()->update(['state' => 'cancelled']);
+        self::assertNotContains("/changes/$change->id", array_column($this->inHand(), 'link'));
+        $this->actingAs($this->person('ingrid-vale'));
+        self::assertSame([], $this->deferred('/people/mika-sund', 'Paging/Person', 'inHand'), 'Only who takes people out reads it.');
+    }
+}
