@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { someone, test } from './world';
+import { accessible, someone, test } from './world';
 
 test('a lost connection is said, what was typed is kept, and the screen catches up by itself', async ({ browser }) => {
   const ingrid = await someone(browser, 'Ingrid Vale');
@@ -47,9 +47,11 @@ test('on a slow line what is pressed goes out one after another, and nobody leav
     sent = 0;
     held = new Promise<void>((resolve) => (go = resolve));
   };
-  await ingrid.route('**/notes', async (route) => {
-    sent++;
-    await held;
+  await ingrid.route(/\/(notes|reopen)$/, async (route) => {
+    if ('x-inertia' in route.request().headers()) {
+      sent++;
+      await held;
+    }
     await route.continue();
   });
 
@@ -92,6 +94,23 @@ test('on a slow line what is pressed goes out one after another, and nobody leav
     await expect(ingrid.getByText(/4000 characters/)).toBeVisible();
     expect(ingrid.url()).toBe(room);
     await expect(words).toHaveValue(/^x+$/);
+  });
+  await test.step('whoever has closed what they sent reads it all the same', async () => {
+    hold();
+    await ingrid.getByRole('button', { name: 'Reopen…' }).click();
+    const why = ingrid.getByLabel(/Why it is not over/);
+    await why.evaluate((field: HTMLInputElement) => field.removeAttribute('maxlength'));
+    await why.fill('y'.repeat(501));
+    await why.press('Enter');
+    await ingrid.keyboard.press('Escape');
+    await expect(why).toBeHidden();
+    go();
+    const about = ingrid.getByText('About what you asked for before:');
+    await expect(about).toBeVisible();
+    await expect(ingrid.getByRole('alert').filter({ hasText: /500 characters/ })).toHaveCount(1);
+    await accessible(ingrid, 'a refusal whose place is gone');
+    await ingrid.getByRole('button', { name: 'Close', exact: true }).click();
+    await expect(about).toBeHidden();
   });
   await test.step('whoever is not signed in any more is told so, and finds what they wrote', async () => {
     await words.fill('The seal has come');

@@ -188,13 +188,13 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
       </p>
     </div>
-    <div v-if="unheard" class="mx-4 mt-2 flex items-start gap-3 text-small">
+    <section v-if="unheard" class="mx-4 my-2 flex items-start gap-3 text-small" aria-labelledby="unheard">
       <div class="min-w-0 flex-1">
-        <p class="font-semibold">Of what you asked for before:</p>
+        <p id="unheard" class="font-semibold">About what you asked for before:</p>
         <TroubleNote :text="unheard" />
       </div>
       <button type="button" class="link min-h-6" @click="unheard = null">Close</button>
-    </div>
+    </section>
     <TroubleNote v-if="$slots.default" :text="shared.errors.action" spare class="mx-4 mt-2" />
     <div
       v-if="!shared.band"
