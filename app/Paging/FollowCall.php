@@ -10,6 +10,8 @@ use App\Platform\Moment;
 use Carbon\CarbonImmutable;
 use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
+use Skarvo\Paging\Handed;
+use Skarvo\Paging\HandOn;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Target;
@@ -66,21 +68,16 @@ final class FollowCall
         }
     }
 
-    /**
-     * Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. Where they gave it
-     * back before that, a yes takes it all the same; where somebody else has it by then, it stays theirs.
-     */
     private function settleHanding(Call $call): void
     {
         $first = Call::query()->with('team', 'person')->findOrFail($call->handed_from);
         $isKept = $first->outcome === Outcome::Acknowledged && $first->held_by !== null && $first->held_by === $call->called_by;
-        if ($call->outcome === Outcome::Acknowledged && (
-            $isKept || in_array($first->outcome, [Outcome::Waiting, Outcome::Exhausted], true)
-        )) {
+        $becomes = HandOn::settles($call->outcome, $first->outcome, $isKept);
+        if ($becomes === Handed::Taken) {
             $this->happens($first, HappeningKind::Acknowledged, $call->held_by);
             HoldCalls::begin($first, null);
             $this->happens($call, HappeningKind::Resolved);
-        } elseif ($isKept && $call->outcome === Outcome::Exhausted) {
+        } elseif ($becomes === Handed::GivenBack) {
             Journal::write(
                 Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id],
                 $first->occasion->record(),

@@ -18,6 +18,7 @@ use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Hold;
 use Skarvo\Paging\HoldStep;
 use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Ways;
 
 /** Holds people to their yes: asks again where nothing is done, and takes a call back from whoever stays silent. */
 final class HoldCalls implements ClockPart
@@ -129,17 +130,14 @@ final class HoldCalls implements ClockPart
         }
         $tried = Page::query()->where('call_id', $call->id)->where('kind', 'ask')->where('person_id', $page->person_id)
             ->where('at', '>=', $call->asked_at)->get()->map(self::way(...))->all();
-        $way = array_values(array_filter(
-            self::ways($call, $page->person_id), static fn(array $one): bool => ! in_array($one, $tried, true),
-        ))[0] ?? null;
+        $way = Ways::untried(self::ways($call, $page->person_id), array_values($tried));
         if ($way !== null) {
             self::page($call, $page->person_id, $way, CarbonImmutable::instance(now()));
         }
     }
 
     /**
-     * How somebody can be asked: first as they answered, in this call or in one that was handed to them from it, then by their other
-     * contacts; ways that do not work last.
+     * How somebody can be asked; they may have answered in a call that was handed to them from this one.
      *
      * @return list<array{string, string}> channel and address
      */
@@ -150,10 +148,7 @@ final class HoldCalls implements ClockPart
         $contacts = Contact::query()->where('person_id', $holder)->orderBy('after_seconds')->orderBy('id')->get()
             ->map(static fn(Contact $one): array => [$one->channel, $one->address]);
 
-        return array_values(
-            collect([...$answered, ...$contacts])->unique(static fn(array $way): string => implode(' ', $way))
-                ->sortBy(static fn(array $way): int => DeliveryPaths::works($way[0]) ? 0 : 1)->all(),
-        );
+        return Ways::toAsk(array_values($answered->all()), array_values($contacts->all()), DeliveryPaths::broken());
     }
 
     /** @return Builder<Page> those of somebody, in the call and in those that were handed on from it */

@@ -16,6 +16,7 @@ use App\Platform\Person;
 use Skarvo\Changes\Approvals\Standing;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Paging\Ways;
 
 /**
  * Asks those whose answer a change waits for: when their stage opens, when they begin to speak for somebody, and again
@@ -68,23 +69,15 @@ final class AskPeople
     private static function ways(Change $change, string $id): array
     {
         $person = Person::query()->with('contacts')->findOrFail($id);
-        $ways = $person->email === '' ? [] : ['mail' => $person->email];
-        $isEmergency = $change->kind === ChangeKind::Emergency;
-        if ($isEmergency || $ways === []) {
-            $reach = ReachPeople::of($person, ($isEmergency ? Urgency::Now : Urgency::Later)->value, Moment::now());
-            $others = [];
-            foreach ($reach as ['channel' => $channel]) {
-                $address = $person->contacts->firstWhere('channel', $channel)?->address;
-                if ($channel !== 'mail' && is_string($address)) {
-                    $others[$channel] = $address;
-                }
+        $canWait = $change->kind !== ChangeKind::Emergency;
+        $contacts = [];
+        foreach (ReachPeople::of($person, ($canWait ? Urgency::Later : Urgency::Now)->value, Moment::now()) as ['channel' => $channel]) {
+            $address = $person->contacts->firstWhere('channel', $channel)?->address;
+            if (is_string($address)) {
+                $contacts[] = [$channel, $address];
             }
-            // A way that does not work now is taken only where there is no other.
-            $working = array_filter($others, DeliveryPaths::works(...), ARRAY_FILTER_USE_KEY);
-
-            return $ways + array_slice($working ?: $others, 0, 1, true);
         }
 
-        return $ways;
+        return Ways::toConsent((string) $person->email, $canWait, $contacts, DeliveryPaths::broken());
     }
 }

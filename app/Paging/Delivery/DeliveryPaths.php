@@ -65,7 +65,13 @@ final class DeliveryPaths
 
     public static function works(string $channel): bool
     {
-        return (bool) (DB::table('delivery_paths')->where('channel', $channel)->value('works') ?? true);
+        return ! in_array($channel, self::broken(), true);
+    }
+
+    /** @return list<string> channels on which nothing arrives at present */
+    public static function broken(): array
+    {
+        return array_values(array_map(strval(...), DB::table('delivery_paths')->where('works', false)->pluck('channel')->all()));
     }
 
     /** @return list<array{channel: string, since: string, why: string}> those that do not work */

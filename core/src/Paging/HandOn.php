@@ -25,4 +25,21 @@ final class HandOn
 
         return null;
     }
+
+    /**
+     * Whoever hands a call on keeps it until then. Where they gave it back before that, a yes takes it all the same; where somebody else
+     * has it by then, it stays theirs.
+     *
+     * @param  Outcome  $handed  of the call to whom it was handed
+     * @param  Outcome  $first  of the one that was handed on
+     * @param  bool  $isKept  whether whoever handed it on still has it
+     */
+    public static function settles(Outcome $handed, Outcome $first, bool $isKept): Handed
+    {
+        return match (true) {
+            $handed === Outcome::Acknowledged && ($isKept || in_array($first, [Outcome::Waiting, Outcome::Exhausted], true)) => Handed::Taken,
+            $handed === Outcome::Exhausted && $isKept => Handed::GivenBack,
+            default => Handed::Stays,
+        };
+    }
 }

@@ -6,7 +6,9 @@ namespace Skarvo\Tests\Paging;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Skarvo\Paging\Handed;
 use Skarvo\Paging\HandOn;
+use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
 
@@ -32,6 +34,26 @@ final class HandOnTest extends TestCase
         yield 'one without a way to be reached is passed over' => [['bo', 'cy'], [], ['cy'], 'cy'];
         yield 'then their team, in its order' => [['ada', 'bo'], ['ada', 'eli', 'di'], ['ada', 'di', 'eli'], 'eli'];
         yield 'nobody at all' => [[], [], [], null];
+    }
+
+    #[DataProvider('answered')]
+    public function test_what_becomes_of_a_call_that_was_handed_on(Outcome $handed, Outcome $first, bool $isKept, Handed $becomes): void
+    {
+        self::assertSame($becomes, HandOn::settles($handed, $first, $isKept));
+    }
+
+    /** @return iterable<string, array{Outcome, Outcome, bool, Handed}> */
+    public static function answered(): iterable
+    {
+        yield 'a yes' => [Outcome::Acknowledged, Outcome::Acknowledged, true, Handed::Taken];
+        yield 'a yes after it was given back' => [Outcome::Acknowledged, Outcome::Waiting, false, Handed::Taken];
+        yield 'a yes after nobody else answered, either' => [Outcome::Acknowledged, Outcome::Exhausted, false, Handed::Taken];
+        yield 'a yes after somebody else took it' => [Outcome::Acknowledged, Outcome::Acknowledged, false, Handed::Stays];
+        yield 'a yes after it was over' => [Outcome::Acknowledged, Outcome::Resolved, false, Handed::Stays];
+        yield 'nobody answers' => [Outcome::Exhausted, Outcome::Acknowledged, true, Handed::GivenBack];
+        yield 'nobody answers, and somebody else has it' => [Outcome::Exhausted, Outcome::Acknowledged, false, Handed::Stays];
+        yield 'it rings' => [Outcome::Waiting, Outcome::Acknowledged, true, Handed::Stays];
+        yield 'it is over' => [Outcome::Resolved, Outcome::Acknowledged, true, Handed::Stays];
     }
 
     public function test_one_person_is_called_once_for_as_long_as_their_contacts_take_and_one_to_whom_it_is_handed_once(): void
