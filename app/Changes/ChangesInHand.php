@@ -8,17 +8,22 @@ use App\Platform\Contracts\InHand;
 use App\Platform\Person;
 use Skarvo\Changes\ChangeState;
 
-/** Changes that somebody is to carry out, or has begun: nobody else does by itself. */
+/** Changes that somebody is to carry out, has begun, or is to review: nobody else does by itself. */
 final class ChangesInHand implements InHand
 {
     public function inHand(Person $person): array
     {
-        return array_values(Change::query()->where('implementer_id', $person->id)->where('is_recorded', false)
-            ->whereIn('state', array_filter(ChangeState::cases(), static fn(ChangeState $one): bool => ! $one->isOver()))
-            ->orderBy('from_at')->orderBy('id')->get()
+        $ahead = array_filter(ChangeState::cases(), static fn(ChangeState $one): bool => ! $one->isOver());
+
+        return array_values(Change::query()->where('is_recorded', false)->where(
+            static fn($any) => $any->where(static fn($theirs) => $theirs->where('implementer_id', $person->id)->whereIn('state', $ahead))
+                ->orWhere(static fn($theirs) => $theirs->where('review_by_id', $person->id)->where('state', ChangeState::InReview)),
+        )->orderBy('from_at')->orderBy('id')->get()
             ->map(static fn(Change $one): array => [
                 'what' => "{$one->ref()} $one->title", 'link' => "/changes/$one->id",
-                'becomes' => 'it still names them: say who carries it out',
+                'becomes' => $one->state === ChangeState::InReview
+                    ? 'a coordinator has to review it'
+                    : 'it still names them: say who carries it out',
             ])->all());
     }
 }

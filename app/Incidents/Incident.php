@@ -147,11 +147,7 @@ final class Incident extends Record
     /** @return non-empty-list<int> it, and all that turned out to be the same */
     public static function mergedInto(int $incident): array
     {
-        $into = Look::once(
-            'merged incidents',
-            static fn(): array => self::query()->whereNotNull('merged_into_id')->pluck('merged_into_id', 'id')
-                ->map(static fn(mixed $one): int => (int) $one)->all(),
-        );
+        $into = self::merged();
         $all = $next = [$incident];
         while ($next !== []) {
             $next = array_map(intval(...), array_keys(array_filter($into, static fn(int $one): bool => in_array($one, $next, true))));
@@ -159,6 +155,27 @@ final class Incident extends Record
         }
 
         return $all;
+    }
+
+    /** The one in which it goes on, where it turned out to be the same as another; else it. */
+    public static function goesOnIn(int $incident): int
+    {
+        $into = self::merged();
+        while (isset($into[$incident])) {
+            $incident = $into[$incident];
+        }
+
+        return $incident;
+    }
+
+    /** @return array<array-key, int> by the one that was merged, into which */
+    private static function merged(): array
+    {
+        return Look::once(
+            'merged incidents',
+            static fn(): array => self::query()->whereNotNull('merged_into_id')->pluck('merged_into_id', 'id')
+                ->map(static fn(mixed $one): int => (int) $one)->all(),
+        );
     }
 
     public function ref(): string

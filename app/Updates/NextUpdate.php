@@ -86,11 +86,11 @@ final class NextUpdate
         return Draft::reopened(self::publicNames($incident))->text;
     }
 
-    /** @return list<string> of the services about which its updates told outsiders, and of the one it is about */
+    /** @return list<string> of the services about which its updates, and those of what was merged into it, told outsiders, and of the one it is about */
     public static function publicNames(Incident $incident): array
     {
-        $told = Update::query()->where('incident_id', $incident->id)
-            ->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
+        $told = Update::query()->whereIn('incident_id', Incident::mergedInto($incident->id))
+            ->orderBy('id')->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
         $own = $incident->service_id === null ? null : Estate::open()->item($incident->service_id);
 
         return array_values(array_unique([...array_filter([$own['public_name'] ?? null]), ...$told]));

@@ -8,7 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Moment;
-use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Forgets what nobody confirmed, and those who waited for one incident that is over. */
@@ -45,14 +45,11 @@ final class KeepFollowers implements ClockPart
             // Nothing was ever sent to them, but the question.
             $forgotten = Subscription::query()->whereNull('confirmed_at')->whereNull('ended_at')
                 ->where('asked_at', '<', now()->subHours(Follow::CONFIRM_HOURS))->limit(self::AT_ONCE)->delete();
-            $over = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->whereIn(
-                'incident_id', Incident::query()->where('resolved_at', '<', now()->subDays(self::OVER_DAYS))->select('id'),
-            )->whereNotIn('id', DB::table('audience_changes')->where('is_added', true)->whereIn(
-                'incident_id',
-                Incident::query()->where(
-                    static fn(Builder $any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subDays(self::OVER_DAYS))
-                )->select('id'),
-            )->select('subscription_id'))->orderBy('id')->limit(self::AT_ONCE)->get();
+            $theirs = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->whereNotNull('incident_id');
+            $theirs->whereIn('incident_id', self::over((clone $theirs)->distinct()->pluck('incident_id')));
+            $also = DB::table('audience_changes')->where('is_added', true)->whereIn('subscription_id', (clone $theirs)->select('id'));
+            $also->whereNotIn('incident_id', self::over((clone $also)->distinct()->pluck('incident_id')));
+            $over = $theirs->whereNotIn('id', $also->select('subscription_id'))->orderBy('id')->limit(self::AT_ONCE)->get();
             foreach ($over as $one) {
                 // They did not say that they want none of it.
                 $one->update(['person_id' => null]);
@@ -64,5 +61,18 @@ final class KeepFollowers implements ClockPart
         self::$looked = $done < self::AT_ONCE ? Moment::now() : 0;
 
         return $done;
+    }
+
+    /**
+     * @param  Collection<array-key, mixed>  $incidents  ids
+     * @return list<int> those of them that have been over for long: what was merged into another goes on there
+     */
+    private static function over(Collection $incidents): array
+    {
+        $goesOn = $incidents->mapWithKeys(static fn(mixed $id): array => [(int) $id => Incident::goesOnIn((int) $id)]);
+        $over = Incident::query()->whereKey($goesOn->unique()->all())->where('resolved_at', '<', now()->subDays(self::OVER_DAYS))
+            ->pluck('id')->map(static fn(mixed $id): int => (int) $id)->all();
+
+        return array_values($goesOn->filter(static fn(int $id): bool => in_array($id, $over, true))->keys()->all());
     }
 }

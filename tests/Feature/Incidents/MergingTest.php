@@ -21,6 +21,7 @@ use App\Tickets\Steps\WorkSteps;
 use App\Updates\Cards\Card;
 use App\Updates\Following\AudienceOf;
 use App\Updates\Following\Follow;
+use App\Updates\Following\KeepFollowers;
 use App\Updates\Following\Noticed;
 use App\Updates\Following\Subscription;
 use App\Updates\Update;
@@ -75,6 +76,35 @@ final class MergingTest extends TestCase
             ['X-Request-Key' => uniqid()]
         )
             ->assertSessionHasNoErrors();
+    }
+
+    public function test_its_end_is_told_of_every_service_that_either_was_told_about(): void
+    {
+        $told = fn(Incident $incident, string $text, string $service) => Update::query()->create([
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'looking', 'text' => $text, 'author_id' => 'ingrid-vale',
+            'services' => [['name' => $service, 'state' => 'degraded']], 'published_at' => now(),
+        ]);
+        $told($this->from, 'Booking is slow.', 'Booking');
+        $told($this->into, 'The lanes are slow.', 'Vehicle lanes');
+        $this->merge()->assertSessionHasNoErrors();
+        $this->getJson("/incidents/{$this->into->id}/resolve")->assertJsonPath('services', ['Vehicle lanes', 'Booking']);
+    }
+
+    public function test_who_waits_for_the_end_of_one_waits_for_that_of_the_other(): void
+    {
+        $waiting = Subscription::factory()->create(['incident_id' => $this->from->id, 'only_end' => true]);
+        $this->merge()->assertSessionHasNoErrors();
+        $this->later(8 * 86400);
+        $keep = static fn(): int => app(KeepFollowers::class)(static fn(): bool => true);
+        $keep();
+        self::assertNull($waiting->refresh()->ended_at, 'It is not over.');
+        $this->into->refresh()->update(['resolved_at' => now()]);
+        $this->later(6 * 86400);
+        $keep();
+        self::assertNull($waiting->refresh()->ended_at);
+        $this->later(2 * 86400);
+        $keep();
+        self::assertNotNull($waiting->refresh()->ended_at);
     }
 
     /** Whatever happened on the two before: every entry, report, alert, call, task, follower and card is found on the survivor. */

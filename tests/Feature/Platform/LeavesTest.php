@@ -146,7 +146,9 @@ final class LeavesTest extends TestCase
         self::assertContains("/policies/lanes?policy=$policy->id", array_column($lines, 'link'));
         $this->leaves();
         self::assertSame($lines, $this->inHand());
-        $change->refresh()->update(['state' => 'cancelled']);
+        $change->refresh()->update(['state' => 'in-review', 'implementer_id' => null, 'review_by_id' => 'mika-sund']);
+        self::assertContains('a coordinator has to review it', array_column($this->inHand(), 'becomes'));
+        $change->refresh()->update(['state' => 'cancelled', 'implementer_id' => 'mika-sund']);
         self::assertNotContains("/changes/$change->id", array_column($this->inHand(), 'link'));
         $this->actingAs($this->person('ingrid-vale'));
         self::assertSame([], $this->deferred('/people/mika-sund', 'Paging/Person', 'inHand'), 'Only who takes people out reads it.');
