@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Changes;
 
+use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
 use App\Paging\Contracts\HearsDeliveries;
 use App\Platform\Capability;
@@ -35,6 +36,7 @@ final class ChangesServiceProvider extends Capability
             HearsDeliveries::class => [Approval\ApprovalMessages::class],
             TellsEntries::class => [ChangeWords::class],
             RoomPanel::class => [InRoom\WhatChanged::class],
+            HasConsequences::class => [InRoom\ChangesMerged::class],
             InHand::class => [ChangesInHand::class],
             ItemPanel::class => [ItemChanges::class],
             JoinsHistory::class => [ItemChanges::class],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Incidents;
 
+use App\Changes\InRoom\Suspicion;
 use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Incident;
 use App\Incidents\LinkReport;
@@ -105,6 +106,27 @@ final class MergingTest extends TestCase
         $this->later(2 * 86400);
         $keep();
         self::assertNotNull($waiting->refresh()->ended_at);
+    }
+
+    public function test_what_was_thought_of_changes_goes_along_and_what_is_thought_there_stands(): void
+    {
+        $change = static fn(string $title): int => (int) DB::table('changes')->insertGetId([
+            'title' => $title, 'kind' => 'normal', 'state' => 'done', 'from_at' => now(), 'to_at' => now(), 'made_at' => now(),
+        ]);
+        [$one, $both] = [$change('One'), $change('Both')];
+        foreach ([[$one, $this->from, 'confirmed'], [$both, $this->from, 'suspected'], [$both, $this->into, 'cleared']] as $said) {
+            Suspicion::query()->create([
+                'change_id' => $said[0], 'incident_id' => $said[1]->id, 'state' => $said[2], 'by_id' => 'ingrid-vale', 'at' => now(),
+                'added' => [],
+            ]);
+        }
+        DB::table('changes')->where('id', $one)->update(['incident_id' => $this->from->id]);
+        $this->merge()->assertSessionHasNoErrors();
+        self::assertSame(
+            [$one => 'confirmed', $both => 'cleared'],
+            DB::table('change_suspicions')->where('incident_id', $this->into->id)->orderBy('change_id')->pluck('state', 'change_id')->all(),
+        );
+        self::assertSame($this->into->id, DB::table('changes')->where('id', $one)->value('incident_id'));
     }
 
     /** Whatever happened on the two before: every entry, report, alert, call, task, follower and card is found on the survivor. */
