@@ -35,7 +35,7 @@ final class ReopenIncident
     /**
      * @param  string  $publicText  what outsiders are told
      * @param  bool  $isWritten  whether it was written for this one; what was, for the one that it ended with, was read against the record
-     *      there
+     *      there, and this one goes back to whoever coordinated it
      * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      * @param  bool  $call  whether its team is called again
      *
@@ -55,7 +55,8 @@ final class ReopenIncident
             $turn = Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText);
             $consequences = Consequences::foresee($incident, $isWritten ? $turn->written($despite) : $turn);
             $incident->update([
-                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id, 'ends_with_id' => null, 'ending' => null,
+                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $isWritten ? $by->id : self::before($incident) ?? $by->id,
+                'ends_with_id' => null, 'ending' => null,
                 'version' => $incident->version + 1,
             ]);
             $incident->occasion->owes(now()->addSeconds(UpdateRhythm::of($incident)));
@@ -66,5 +67,13 @@ final class ReopenIncident
             IncidentTargets::setTimes($incident);
             $consequences->carryOut();
         });
+    }
+
+    /** Who coordinated it, if they are still here. */
+    private static function before(Incident $incident): ?string
+    {
+        $id = Person::query()->whereKey($incident->coordinator_id)->whereNull('left_at')->value('id');
+
+        return is_string($id) ? $id : null;
     }
 }

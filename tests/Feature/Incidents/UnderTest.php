@@ -231,15 +231,23 @@ final class UnderTest extends TestCase
     public function test_what_ended_with_it_is_open_again_with_it(): void
     {
         $its = $this->report($this->child);
+        $left = Incident::factory()->create(['service_id' => $this->child->service_id, 'coordinator_id' => 'lotte-krone']);
+        $this->child->update(['coordinator_id' => 'mika-sund']);
         $this->under($this->child);
+        $this->under($left);
         $this->resolve();
         $this->clock();
-        self::assertSame(1, $this->getJson("/incidents/{$this->major->id}/reopen")->json('children'));
+        $this->person('lotte-krone')->update(['left_at' => now()]);
+        self::assertSame(2, $this->getJson("/incidents/{$this->major->id}/reopen")->json('children'));
         $this->send("/incidents/{$this->major->id}/reopen", ['why' => 'Back', 'update' => 'It is not over.'])->assertSessionHasNoErrors();
         self::assertTrue($this->child->refresh()->isOpen());
         self::assertNull($its->refresh()->resolved_at);
         self::assertSame(0, Update::query()->where('incident_id', $this->child->id)->count());
-        self::assertSame([$this->child->id], Children::of($this->major->id), 'It is part of it as before.');
+        self::assertSame([$this->child->id, $left->id], Children::of($this->major->id), 'It is part of it as before.');
+        self::assertSame(
+            ['mika-sund', $this->major->refresh()->coordinator_id], [$this->child->coordinator_id, $left->refresh()->coordinator_id],
+            'Whoever coordinated it does so again, if they are here.',
+        );
     }
 
     public function test_what_was_overruled_for_the_larger_one_is_not_held_against_those_that_ended_with_it(): void
