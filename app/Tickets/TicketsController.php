@@ -28,6 +28,7 @@ use App\Tickets\Requests\ForgetReporterRequest;
 use App\Tickets\Requests\HandOverRequest;
 use App\Tickets\Requests\HereRequest;
 use App\Tickets\Requests\LinkTicketsRequest;
+use App\Tickets\Requests\TakeTicketsRequest;
 use App\Tickets\Requests\TicketsRequest;
 use App\Tickets\Requests\TryRequest;
 use App\Tickets\Steps\Checklist;
@@ -73,9 +74,9 @@ final class TicketsController
         return new JsonResponse(['others' => $ticket === 0 ? [] : AtTheDesk::othersAt($ticket, $person)]);
     }
 
-    public function take(TicketsRequest $request): RedirectResponse
+    public function take(TakeTicketsRequest $request): RedirectResponse
     {
-        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->take($ticket));
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->take($ticket, $request->whose($ticket)));
     }
 
     public function handOver(HandOverRequest $request): RedirectResponse

@@ -13,6 +13,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Languages\Translator;
 use App\Tickets\Steps\TaskTickets;
@@ -36,11 +37,20 @@ final readonly class WorkTickets
 
     public function __construct(private Person $by) {}
 
-    public function take(Ticket $ticket): void
+    /**
+     * @param  string|null  $whose  name of who had it, as whoever takes it saw; empty: nobody; null: whoever has it
+     *
+     * @throws Refused if somebody else took it meanwhile
+     */
+    public function take(Ticket $ticket, ?string $whose = null): void
     {
         $this->begin($ticket);
         if ($ticket->person_id === $this->by->id) {
             return;
+        }
+        $holder = Names::person($ticket->person_id);
+        if ($whose !== null && $holder !== '' && $holder !== $whose) {
+            throw Refused::because("$holder has {$ticket->ref()} by now. Take it all the same if that is agreed.");
         }
         $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
         $this->tasksAnswer($ticket);

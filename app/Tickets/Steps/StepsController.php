@@ -18,6 +18,7 @@ use App\Tickets\Requests\FollowChecklistRequest;
 use App\Tickets\Requests\PassTaskRequest;
 use App\Tickets\Requests\SayOfTaskRequest;
 use App\Tickets\Requests\SettleTaskRequest;
+use App\Tickets\Requests\TakeTaskRequest;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
 use Carbon\CarbonImmutable;
@@ -95,10 +96,10 @@ final class StepsController
     }
 
     /** Somebody of the team has it. */
-    public function take(Request $request, Task $task): RedirectResponse
+    public function take(TakeTaskRequest $request, Task $task): RedirectResponse
     {
         $by = CurrentPerson::of($request);
-        Once::for($request, static fn() => (new WorkSteps($by))->take($task));
+        Once::for($request, static fn() => (new WorkSteps($by))->take($task, $request->whose()));
 
         return back();
     }

@@ -161,10 +161,14 @@ final readonly class WorkSteps
         (new WorkTickets($this->by))->note($this->own($task), $text);
     }
 
-    /** @throws Refused as above, or once it is closed */
-    public function take(Task $task): void
+    /**
+     * @param  string|null  $whose  as for a ticket
+     *
+     * @throws Refused as above, once it is closed, or if somebody else took it meanwhile
+     */
+    public function take(Task $task, ?string $whose = null): void
     {
-        (new WorkTickets($this->by))->take($this->own($task));
+        (new WorkTickets($this->by))->take($this->own($task), $whose);
     }
 
     private function own(Task $task): Ticket

@@ -37,7 +37,7 @@ final class HandOn
     public static function settles(Outcome $handed, Outcome $first, bool $isKept): Handed
     {
         return match (true) {
-            $handed === Outcome::Acknowledged && ($isKept || in_array($first, [Outcome::Waiting, Outcome::Exhausted], true)) => Handed::Taken,
+            $handed === Outcome::Acknowledged && ($isKept || $first === Outcome::Waiting || $first === Outcome::Exhausted) => Handed::Taken,
             $handed === Outcome::Exhausted && $isKept => Handed::GivenBack,
             default => Handed::Stays,
         };

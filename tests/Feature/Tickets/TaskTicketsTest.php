@@ -77,6 +77,9 @@ final class TaskTicketsTest extends TestCase
             ->assertSessionHasNoErrors();
         self::assertSame(['noor-lind', TicketState::Ours, null, '12:00'], [$own->refresh()->person_id, ...self::stands($own)]);
         $this->later(60);
+        $this->actingAs($this->person('jonas-solberg'))->post("/tasks/$own->task_id/take", ['whose' => ''], ['X-Request-Key' => 'late'])
+            ->assertSessionHasErrors('action');
+        $this->actingAs($this->person('noor-lind'));
         $this->post("/tasks/$own->task_id/settle", ['state' => 'done'], ['X-Request-Key' => 'd'])->assertSessionHasNoErrors();
         self::assertSame([TicketState::Done, null, null], self::stands($own));
         self::assertSame(now()->getTimestamp(), $own->closed_at?->getTimestamp());

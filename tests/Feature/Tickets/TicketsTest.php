@@ -12,6 +12,7 @@ use App\Tickets\Promises;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
+use App\Tickets\WorkTickets;
 use App\Updates\Files\ReportFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -306,6 +307,25 @@ final class TicketsTest extends TestCase
         $offer('h');
         $this->actingAs($this->person('ingrid-vale'))->post('/tickets/take', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => 'i']);
         self::assertSame(['ingrid-vale', null], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
+    }
+
+    public function test_whoever_takes_a_ticket_a_moment_after_somebody_else_is_told_and_takes_it_only_knowing_that(): void
+    {
+        $other = $this->reported('The lamp is out', null);
+        $take = fn(string $by, array $whose) => $this->actingAs($this->person($by))->post(
+            '/tickets/take', ['tickets' => [$other->id, $this->ticket->id], 'whose' => $whose], ['X-Request-Key' => uniqid('', true)],
+        );
+        (new WorkTickets($this->person('lotte-krone')))->take($this->ticket);
+        $take('mika-sund', ['', ''])->assertSessionHasErrors(
+            ['action' => "Lotte Krone has {$this->ticket->ref()} by now. Take it all the same if that is agreed."],
+        );
+        self::assertSame(['lotte-krone', null], [$this->ticket->refresh()->person_id, $other->refresh()->person_id]);
+        $take('lotte-krone', ['', ''])->assertSessionHasNoErrors();
+        $take('mika-sund', ['Lotte Krone', 'Lotte Krone'])->assertSessionHasNoErrors();
+        self::assertSame(['mika-sund', 'mika-sund'], [$this->ticket->refresh()->person_id, $other->refresh()->person_id]);
+        // What was given back meanwhile is free.
+        $other->update(['person_id' => null]);
+        $take('lotte-krone', ['Mika Sund', 'Mika Sund'])->assertSessionHasNoErrors();
     }
 
     public function test_a_reporter_is_told_when_the_desk_opens(): void

@@ -71,7 +71,7 @@ const say = (): void => {
         class="px-4! py-2!"
         :busy="action.busy.value"
         :aria-label="`Take: ${task.text}`"
-        @click="action.send(`/tasks/${task.id}/take`, {})"
+        @click="action.send(`/tasks/${task.id}/take`, { whose: task.holder ?? '' })"
         >Take it</ActButton
       >
       <ActButton

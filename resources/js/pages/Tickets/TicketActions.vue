@@ -13,6 +13,8 @@ import type { Named, OpenIncident } from '@/pages/Tickets/tickets';
 /** What can be done with one ticket, or with those that are marked. */
 const props = defineProps<{
   tickets: number[];
+  /** Who has each, in the same order; null: nobody. */
+  holders: (string | null)[];
   mine: boolean;
   linked: boolean;
   /** Whether a task is among them: nobody outside waits for that, and it belongs where it is. */
@@ -33,7 +35,8 @@ const done = (): void => {
   doing.value = null;
   emit('done');
 };
-const take = (): void => action.send('/tickets/take', { tickets: props.tickets }, done);
+const take = (): void =>
+  action.send('/tickets/take', { tickets: props.tickets, whose: props.holders.map((one) => one ?? '') }, done);
 const link = (incident: number): void => action.send('/tickets/link', { tickets: props.tickets, incident }, done);
 defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close' | 'answer') => (doing.value = what) });
 </script>

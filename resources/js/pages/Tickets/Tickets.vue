@@ -167,7 +167,8 @@ const follows = {
           </p>
           <TicketActions
             ref="actions"
-            :tickets="marked"
+            :tickets="lines.map((one) => one.id)"
+            :holders="lines.map((one) => one.holder)"
             :tasks="isTask"
             :mine="lines.length > 0 && lines.every((one) => one.mine)"
             :linked="lines.some((one) => one.incident?.is_open)"
@@ -246,6 +247,7 @@ const follows = {
             ref="actions"
             class="mt-3"
             :tickets="[ticket.id]"
+            :holders="[ticket.holder]"
             :tasks="ticket.kind === 'task'"
             :open="ticket.steps.filter((one) => one.state === 'open').map((one) => one.text)"
             :mine="ticket.mine"

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Requests;
+
+use App\Tickets\Ticket;
+
+/** What is sent to take the tickets that are marked, with who had each as was seen. */
+final class TakeTicketsRequest extends TicketsRequest
+{
+    public function rules(): array
+    {
+        return [...parent::rules(), 'whose' => ['nullable', 'array'], 'whose.*' => ['nullable', 'string', 'max:200']];
+    }
+
+    /** @return string|null name of who had it, empty: nobody; null: it was not said */
+    public function whose(Ticket $ticket): ?string
+    {
+        $input = $this->validated();
+        $at = array_search($ticket->id, array_map(intval(...), array_values($input['tickets'])), true);
+        $whose = array_values($input['whose'] ?? []);
+
+        return $at === false || ! array_key_exists($at, $whose) ? null : (string) $whose[$at];
+    }
+}
