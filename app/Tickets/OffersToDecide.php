@@ -33,7 +33,7 @@ final class OffersToDecide implements Decisions
         )->open()->where('offered_to_id', $reader->id)
             ->orderBy('id')->get()->map(static fn(Ticket $one): array => [
                 'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->words(),
-                'who' => $one->person->name ?? $one->team->name ?? 'the desk',
+                'who' => $one->who(),
                 'offered' => ['to' => $reader->name, 'by' => Names::person($one->offered_by_id), 'mine' => true],
             ])->all());
     }

@@ -170,6 +170,12 @@ final class Ticket extends Record
         return $this->report?->ref() ?? sprintf('TA-%04d', $this->id);
     }
 
+    /** Who has it, else the team at which it waits. */
+    public function who(): string
+    {
+        return $this->person->name ?? $this->team->name ?? 'the desk';
+    }
+
     /** What was reported, in the desk's own language where it was translated. */
     public function words(): string
     {
@@ -234,7 +240,7 @@ final class Ticket extends Record
             'service' => ($this->report === null ? $this->task?->service() : $this->report->service)->name ?? '',
             'team' => $this->team?->name, 'item_name' => $this->item?->name,
             'way' => $this->report?->way->words() ?? 'asked', 'language' => $this->report?->language, 'priority' => $this->priority,
-            'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'holder' => $this->person?->name,
+            'who' => $this->who(), 'holder' => $this->person?->name,
             'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,

@@ -86,7 +86,7 @@ final class TicketsController
         $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
 
         return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver(
-            $ticket, $person, $team, (string) ($input['why'] ?? ''),
+            $ticket, $person, $team, (string) ($input['why'] ?? ''), $request->seen($ticket),
         ));
     }
 

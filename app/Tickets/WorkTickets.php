@@ -61,10 +61,18 @@ final readonly class WorkTickets
     /**
      * To a team, or back to the desk, at once; to a person once they accept: until then it stays with whoever has it, so that
      * it never belongs to nobody.
+     *
+     * @param  string|null  $seen  with whom it was, as whoever hands it over saw; null: with whomever
+     *
+     * @throws Refused if it is with somebody else by now
      */
-    public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why): void
+    public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why, ?string $seen = null): void
     {
         $this->begin($ticket);
+        $with = $ticket->load('person', 'team')->who();
+        if ($seen !== null && $seen !== $with) {
+            throw Refused::because("{$ticket->ref()} is with $with by now. Hand it over all the same if that is agreed.");
+        }
         if ($person?->left_at !== null) {
             throw Refused::because("$person->name has left. Choose somebody else.", 'person');
         }

@@ -17,10 +17,6 @@ final class TakeTicketsRequest extends TicketsRequest
     /** @return string|null name of who had it, empty: nobody; null: it was not said */
     public function whose(Ticket $ticket): ?string
     {
-        $input = $this->validated();
-        $at = array_search($ticket->id, array_map(intval(...), array_values($input['tickets'])), true);
-        $whose = array_values($input['whose'] ?? []);
-
-        return $at === false || ! array_key_exists($at, $whose) ? null : (string) $whose[$at];
+        return $this->beside('whose', $ticket);
     }
 }

@@ -18,6 +18,16 @@ class TicketsRequest extends Form
         return ['tickets' => ['required', 'array', 'max:'.self::MOST], 'tickets.*' => ['integer']];
     }
 
+    /** @return string|null what was sent of a ticket in a list beside the tickets; null: nothing */
+    final protected function beside(string $list, Ticket $ticket): ?string
+    {
+        $input = $this->validated();
+        $at = array_search($ticket->id, array_map(intval(...), array_values($input['tickets'])), true);
+        $sent = array_values($input[$list] ?? []);
+
+        return $at === false || ! array_key_exists($at, $sent) ? null : (string) $sent[$at];
+    }
+
     /** @return Collection<int, Ticket> in order, so that two people who mark alike do not wait for each other */
     public function tickets(): Collection
     {

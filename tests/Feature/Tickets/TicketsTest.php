@@ -323,6 +323,15 @@ final class TicketsTest extends TestCase
         $take('lotte-krone', ['', ''])->assertSessionHasNoErrors();
         $take('mika-sund', ['Lotte Krone', 'Lotte Krone'])->assertSessionHasNoErrors();
         self::assertSame(['mika-sund', 'mika-sund'], [$this->ticket->refresh()->person_id, $other->refresh()->person_id]);
+        $hand = fn(string $seen) => $this->post(
+            '/tickets/hand-over', ['tickets' => [$other->id], 'team' => 'lanes', 'seen' => [$seen]], ['X-Request-Key' => uniqid('', true)],
+        );
+        $hand('the desk')->assertSessionHasErrors(
+            ['action' => "{$other->ref()} is with Mika Sund by now. Hand it over all the same if that is agreed."],
+        );
+        $hand('Mika Sund')->assertSessionHasNoErrors();
+        self::assertSame([null, 'lanes'], [$other->refresh()->person_id, $other->team_id]);
+        $hand('Mika Sund')->assertSessionHasErrors('action');
         // What was given back meanwhile is free.
         $other->update(['person_id' => null]);
         $take('lotte-krone', ['Mika Sund', 'Mika Sund'])->assertSessionHasNoErrors();

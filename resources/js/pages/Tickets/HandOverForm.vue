@@ -8,7 +8,7 @@ import type { DeskLine } from '@/lib/shapes';
 import type { Named } from '@/pages/Tickets/tickets';
 
 /** Hands tickets over to a person or a team, or back to the desk. */
-const props = defineProps<{ tickets: number[]; teams: Named[]; people: Named[]; desk: DeskLine[] }>();
+const props = defineProps<{ tickets: number[]; with: string[]; teams: Named[]; people: Named[]; desk: DeskLine[] }>();
 const emit = defineEmits<{ done: []; close: [] }>();
 const action = useAction();
 const to = ref('');
@@ -16,6 +16,9 @@ const free = computed(() => props.desk.filter((one) => one.free));
 const busy = computed(() => props.desk.filter((one) => !one.free));
 const others = computed(() => props.people.filter((one) => !props.desk.some((desk) => desk.id === one.id)));
 const why = ref('');
+/** With whom they were when this was begun; what has changed since is said first. */
+const seen = ref(props.with);
+watch(action.errors, () => (seen.value = props.with));
 // Who is free is asked when it counts, and again where a refusal has brought the page without it.
 const page = usePage();
 const read = (): void => router.reload({ only: ['desk'], preserveUrl: true });
@@ -35,6 +38,7 @@ const send = (): void => {
       person: kind === 'person' ? id : null,
       team: kind === 'team' ? id : null,
       why: why.value,
+      seen: seen.value,
     },
     () => emit('done'),
   );

@@ -13,8 +13,9 @@ import type { Named, OpenIncident } from '@/pages/Tickets/tickets';
 /** What can be done with one ticket, or with those that are marked. */
 const props = defineProps<{
   tickets: number[];
-  /** Who has each, in the same order; null: nobody. */
+  /** Who has each, in the same order; null: nobody. And with whom or with which team it is. */
   holders: (string | null)[];
+  with: string[];
   mine: boolean;
   linked: boolean;
   /** Whether a task is among them: nobody outside waits for that, and it belongs where it is. */
@@ -46,6 +47,7 @@ defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close' | 'answer') =>
     <HandOverForm
       v-if="doing === 'hand'"
       :tickets="tickets"
+      :with="props.with"
       :teams="teams"
       :people="people"
       :desk="desk"
