@@ -9,7 +9,6 @@ use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
 use App\Incidents\Turn;
-use App\Incidents\TurnKind;
 
 /** Two incidents turned out to be one: what was thought of changes in the one, and what is done for it, goes along. */
 final class ChangesMerged implements HasConsequences
@@ -17,7 +16,7 @@ final class ChangesMerged implements HasConsequences
     public function foresee(Incident $incident, Turn $turn): ?Foreseen
     {
         $into = $turn->into;
-        if ($turn->kind !== TurnKind::Merged || $into === null) {
+        if ($into === null) {
             return null;
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Paging\PagingEntry;
 use App\Platform\Staff\Contact;
 use App\Platform\Staff\KeepParticulars;
 use App\Updates\Following\FollowOwn;
@@ -70,6 +71,7 @@ final class OwnFollowingTest extends TestCase
             );
         }
         $version = $this->person('noor-lind')->reach_version;
+        $seen = Subscription::query()->where('person_id', 'noor-lind')->sole()->version;
         $this->moves('noor.berg@eiderholm.example');
         self::assertSame(
             ['noor.berg@eiderholm.example', 'noor@home.example'],
@@ -77,6 +79,8 @@ final class OwnFollowingTest extends TestCase
                 ->orderBy('after_seconds')->pluck('address')->all(),
         );
         self::assertSame($version + 1, $this->person('noor-lind')->reach_version);
+        self::assertCount(1, self::entriesOf(PagingEntry::PersonReach));
+        self::assertSame($seen + 1, Subscription::query()->where('person_id', 'noor-lind')->sole()->version);
         self::assertTrue((new FollowOwn($this->person('noor-lind')))->follows($this->incident));
         self::assertSame(['noor.berg@eiderholm.example'], $this->mailed());
         self::assertSame(Version::Technical, Subscription::query()->where('person_id', 'noor-lind')->sole()->words());
@@ -89,10 +93,13 @@ final class OwnFollowingTest extends TestCase
             'address' => 'noor@home.example', 'reach' => 'mail noor@home.example', 'services' => ['Booking'], 'person_id' => null,
         ]);
         $there->update(['reach' => Subscription::reachOf($there->channel, $there->address)]);
+        $seen = $there->refresh()->version;
         $this->moves('noor@home.example');
         self::assertSame(['noor@home.example'], $this->mailed());
         $left = Subscription::query()->whereNull('ended_at')->sole();
-        self::assertSame([$there->id, 'noor-lind', ['Booking']], [$left->id, $left->person_id, $left->services]);
+        self::assertSame(
+            [$there->id, 'noor-lind', ['Booking'], $seen + 1], [$left->id, $left->person_id, $left->services, $left->version],
+        );
         self::assertFalse(DB::table('subscriptions')->where('address', 'noor-lind@eiderholm.example')->exists());
     }
 
@@ -102,6 +109,7 @@ final class OwnFollowingTest extends TestCase
         $this->post('/people/noor-lind/leave')->assertSessionHasNoErrors();
         self::assertSame([], $this->mailed());
         self::assertCount(1, self::entriesOf(UpdateEntry::FollowerLeft));
+        self::assertFalse((new FollowOwn($this->person('noor-lind')))->hasSaid($this->incident), 'They did not say that they want nothing.');
     }
 
     public function test_who_asks_again_after_nothing_arrived_is_told_again(): void
