@@ -21,7 +21,7 @@ final class DecideDoubt
      * @param  State  $seen  how they saw that it is
      * @param  bool  $admit  whether the status page says that it is looked into
      *
-     * @throws Refused if it is as was published by now, or worse than they saw, or somebody else decided meanwhile
+     * @throws Refused if it is as was published by now, or worse than they saw, or somebody decided otherwise meanwhile
      */
     public function __invoke(string $name, State $seen, bool $admit, string $why, Person $by): void
     {
@@ -34,7 +34,7 @@ final class DecideDoubt
             ? null
             : DB::table('public_doubts')->where('name', $name)->value('person_id');
         if (is_string($before)) {
-            if ($before === $by->id && $doubt['admitted'] === $admit) {
+            if ($doubt['admitted'] === $admit) {
                 return;
             }
             throw Refused::because(Names::person($before).' decided meanwhile: '.(
