@@ -11,6 +11,7 @@ use App\Topology\Record\Needs;
 use App\Topology\TopologyEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Symfony\Component\HttpFoundation\Response;
@@ -105,6 +106,40 @@ final class ImportTest extends TestCase
         $this->store();
         self::assertSame('Brenna', DB::table('items')->where('id', 'host-01')->value('site'));
         self::assertStringContainsString('somebody changed site of \"host-01\" meanwhile', $this->latest()->notes);
+    }
+
+    public function test_storing_is_asked_for_once_and_what_is_not_stored_leaves_no_file_behind(): void
+    {
+        $queue = Queue::fake();
+        $this->upload("id,name,kind\ngate-y,Gate y,gate\n")->assertSessionHasNoErrors();
+        $import = $this->latest();
+        $files = static fn(\stdClass $of): array => glob("$of->path*") ?: [];
+        self::assertSame([$import->path, ImportPlans::planOf($import->path)], $files($import));
+        Queue::assertNothingPushed();
+        foreach (['a', 'b'] as $key) {
+            $this->post("/imports/$import->id/confirm", [], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
+        }
+        Queue::assertPushed(StoreImport::class, 1);
+        self::assertSame([$import->path, ImportPlans::planOf($import->path)], $files($import), 'What was read anew is gone.');
+        $this->store();
+        self::assertSame([], $files($import));
+
+        // Nothing of it is new: there is nothing to store.
+        $pushed = $queue->pushed(StoreImport::class)->count();
+        $this->upload("id,name,kind\ngate-y,Gate y,gate\n")->assertSessionHasNoErrors();
+        $same = $this->latest();
+        $this->post("/imports/$same->id/confirm", [], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        self::assertSame('stored', $this->latest()->state);
+        Queue::assertPushed(StoreImport::class, $pushed);
+
+        $this->upload("id,name,kind\ngate-z,Gate z,gate\n")->assertSessionHasNoErrors();
+        $dropped = $this->latest();
+        $this->post("/imports/$dropped->id/drop")->assertRedirect('/imports');
+        self::assertSame([[], 'forgotten'], [$files($dropped), $this->latest()->state]);
+        $kept = glob(dirname($dropped->path).'/*') ?: [];
+        $this->upload('')->assertSessionHasErrors('file');
+        $this->upload('not a table at all', 'x.json')->assertSessionHasErrors('file');
+        self::assertSame($kept, glob(dirname($dropped->path).'/*') ?: []);
     }
 
     public function test_what_others_recorded_meanwhile_is_left_as_it_is(): void
