@@ -28,6 +28,8 @@ const visit = (url: URL | string, options: Partial<Visit> = {}): Visit => {
 vi.mock('@inertiajs/vue3', () => ({
   router: { on: (what: string, hear: Hear) => hears.set(what, hear), visit },
 }));
+const closing = vi.fn<(what: string, hear: (event: { preventDefault: () => void }) => void) => void>();
+vi.stubGlobal('window', { addEventListener: closing });
 const { keepTurns } = await import('@/lib/inTurn');
 keepTurns();
 
@@ -92,14 +94,33 @@ test.each(['error', undefined] as const)(
   },
 );
 
-test('whoever asks for the same place again goes at once', () => {
+test('whoever asks for the same place again after a while goes at once, and a double press is one', () => {
   const begin = deed('/begin');
   deed('/tick');
   visit('/rota');
   visit('/rota');
+  expect(gone).toEqual(['/begin']);
+  vi.advanceTimersByTime(1001);
+  visit('/rota');
   expect(gone).toEqual(['/begin', '/rota']);
   end(begin);
   expect(gone).toEqual(['/begin', '/rota']);
+});
+
+test('whoever closes the page while something waits is asked first', () => {
+  const asks = (): boolean => {
+    const preventDefault = vi.fn();
+    for (const [, hear] of closing.mock.calls) hear({ preventDefault });
+    return preventDefault.mock.calls.length > 0;
+  };
+  expect(closing.mock.calls[0]?.[0]).toBe('beforeunload');
+  const begin = deed('/begin');
+  expect(asks()).toBe(false);
+  const tick = deed('/tick');
+  expect(asks()).toBe(true);
+  end(begin, 'success');
+  expect(asks()).toBe(false);
+  end(tick, 'success');
 });
 
 test('what a page reads beside goes at any time, and ends nothing', () => {

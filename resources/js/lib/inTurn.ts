@@ -7,8 +7,12 @@ type Going = PendingVisit & Partial<VisitCallbacks>;
 /** What was asked for and has no answer yet: whether one came since, and what it was. */
 let underWay: { id: string; end: 'done' | 'refused' | 'lost' } | null = null;
 const deeds: Going[] = [];
-/** Where somebody wants to go once it is done: the last place counts. */
+/** Where somebody wants to go once it is done, and since when: the last place counts. */
 let leaving: Going | null = null;
+let askedAt = 0;
+
+/** A second press within so many milliseconds is one with the first. */
+const DOUBLE = 1000;
 
 const drop = (visit: Going): void => {
   visit.onCancel?.();
@@ -38,7 +42,7 @@ const goOn = (): void => {
  * shows from then on, or why the server refuses; on a slow line people are quicker than answers.
  *
  * Whoever wants to leave while something is under way goes once it is done, and stays where it is refused: they see why.
- * Whoever asks for the same place again goes at once. Where no answer comes, nothing that was asked for after it is sent.
+ * Whoever asks for the same place again after a while goes at once. Where no answer comes, nothing that was asked for after it is sent.
  *
  * @returns whether the visit may go now
  */
@@ -49,11 +53,15 @@ function inTurn(visit: Going): boolean {
     return false;
   }
   const before = leaving;
-  leaving = visit;
+  const isAgain = before?.url.href === visit.url.href;
   if (before) drop(before);
-  if (before?.url.href !== visit.url.href) return false;
-  leaving = null;
-  return true;
+  leaving = visit;
+  if (!isAgain) askedAt = performance.now();
+  else if (performance.now() - askedAt > DOUBLE) {
+    leaving = null;
+    return true;
+  }
+  return false;
 }
 
 const note = (id: string | undefined, end: 'done' | 'refused'): void => {
@@ -68,6 +76,10 @@ export function keepTurns(): void {
   });
   router.on('success', ({ detail: { visitId } }) => note(visitId, 'done'));
   router.on('error', ({ detail: { visitId } }) => note(visitId, 'refused'));
+  // Whoever closes the page takes what waits with them.
+  window.addEventListener('beforeunload', (event) => {
+    if (deeds.length > 0) event.preventDefault();
+  });
   router.on('finish', ({ detail: { visit } }) => {
     // After whoever asked for it has heard of the end, too.
     if (visit.id === underWay?.id) setTimeout(goOn);
