@@ -24,7 +24,7 @@ final class LeftTickets implements HearsLeaving, InHand
 
     public function left(Person $person, Person $by): void
     {
-        $work = new WorkTickets($by);
+        $work = new HandTickets($by);
         foreach ($this->of($person) as $ticket) {
             $work->release($ticket);
         }

@@ -47,7 +47,7 @@ final class PhoneController
             $report = $take($request->told());
             $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
             $work = new WorkTickets($person);
-            $work->take($ticket);
+            (new HandTickets($person))->take($ticket);
             if ($incident !== null) {
                 $work->link($ticket, $incident);
             }

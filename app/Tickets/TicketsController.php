@@ -76,7 +76,9 @@ final class TicketsController
 
     public function take(TakeTicketsRequest $request): RedirectResponse
     {
-        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->take($ticket, $request->whose($ticket)));
+        $hand = new HandTickets(CurrentPerson::of($request));
+
+        return self::each($request, static fn(Ticket $ticket) => $hand->take($ticket, $request->whose($ticket)));
     }
 
     public function handOver(HandOverRequest $request): RedirectResponse
@@ -85,7 +87,9 @@ final class TicketsController
         $person = isset($input['person']) ? Person::query()->find((string) $input['person']) : null;
         $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
 
-        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver(
+        $hand = new HandTickets(CurrentPerson::of($request));
+
+        return self::each($request, static fn(Ticket $ticket) => $hand->handOver(
             $ticket, $person, $team, (string) ($input['why'] ?? ''), $request->seen($ticket),
         ));
     }
@@ -94,8 +98,8 @@ final class TicketsController
     public function answerOffer(AnswerOfferRequest $request, Ticket $ticket): RedirectResponse
     {
         $input = $request->validated();
-        $work = new WorkTickets(CurrentPerson::of($request));
-        Once::for($request, static fn() => $work->answerOffer($ticket, (bool) $input['accept'], trim((string) ($input['why'] ?? ''))));
+        $hand = new HandTickets(CurrentPerson::of($request));
+        Once::for($request, static fn() => $hand->answerOffer($ticket, (bool) $input['accept'], trim((string) ($input['why'] ?? ''))));
 
         return back();
     }
@@ -244,9 +248,16 @@ final class TicketsController
     private static function work(TicketsRequest $request, \Closure $what): RedirectResponse
     {
         $work = new WorkTickets(CurrentPerson::of($request));
-        Once::for($request, static function () use ($request, $work, $what): void {
+
+        return self::each($request, static fn(Ticket $ticket) => $what($work, $ticket));
+    }
+
+    /** @param  \Closure(Ticket): void  $what */
+    private static function each(TicketsRequest $request, \Closure $what): RedirectResponse
+    {
+        Once::for($request, static function () use ($request, $what): void {
             foreach ($request->tickets() as $ticket) {
-                $what($work, $ticket);
+                $what($ticket);
             }
         });
 

@@ -11,10 +11,7 @@ use App\Incidents\Targets\Promised;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Person;
 use App\Platform\Refused;
-use App\Platform\Staff\Names;
-use App\Platform\Team;
 use App\Tickets\Languages\Translator;
 use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Steps\WorkSteps;
@@ -30,111 +27,12 @@ use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
 
 /** What somebody at the desk does with tickets, one or many. Call it inside a transaction. */
-final readonly class WorkTickets
+final class WorkTickets
 {
+    use DoesWithTickets;
+
     /** So much of what was said stands in the journal. */
     private const WORDS = 200;
-
-    public function __construct(private Person $by) {}
-
-    /**
-     * @param  string|null  $whose  name of who had it, as whoever takes it saw; empty: nobody; null: whoever has it
-     *
-     * @throws Refused if somebody else took it meanwhile
-     */
-    public function take(Ticket $ticket, ?string $whose = null): void
-    {
-        $this->begin($ticket);
-        if ($ticket->person_id === $this->by->id) {
-            return;
-        }
-        $holder = Names::person($ticket->person_id);
-        if ($whose !== null && $holder !== '' && $holder !== $whose) {
-            throw Refused::because("$holder has {$ticket->ref()} by now. Take it all the same if that is agreed.");
-        }
-        $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
-        $this->tasksAnswer($ticket);
-        $ticket->kind->isReported()
-            ? $this->write(TicketEntry::Taken, $ticket) : $this->write(TicketEntry::TaskTaken, $ticket, ['text' => $ticket->words()]);
-    }
-
-    /**
-     * To a team, or back to the desk, at once; to a person once they accept: until then it stays with whoever has it, so that
-     * it never belongs to nobody.
-     *
-     * @param  string|null  $seen  with whom it was, as whoever hands it over saw; null: with whomever
-     *
-     * @throws Refused if it is with somebody else by now
-     */
-    public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why, ?string $seen = null): void
-    {
-        $this->begin($ticket);
-        $with = $ticket->load('person', 'team')->who();
-        if ($seen !== null && $seen !== $with) {
-            throw Refused::because("{$ticket->ref()} is with $with by now. Hand it over all the same if that is agreed.");
-        }
-        if ($person?->left_at !== null) {
-            throw Refused::because("$person->name has left. Choose somebody else.", 'person');
-        }
-        if ($person !== null && $person->id !== $this->by->id) {
-            $ticket->update([
-                'offered_to_id' => $person->id, 'offered_by_id' => $this->by->id, 'person_id' => $ticket->person_id ?? $this->by->id,
-                'state' => self::begun($ticket),
-            ]);
-            $this->write(TicketEntry::Offered, $ticket, ['person' => $person->id, 'why' => $why]);
-
-            return;
-        }
-        $ticket->update([
-            'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id, 'offered_to_id' => null, 'offered_by_id' => null,
-            'state' => self::begun($ticket), 'waits_since' => now(),
-        ]);
-        // Whose step it is says whose ticket it is.
-        $ticket->task?->update(['team_id' => $ticket->team_id]);
-        $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
-        if ($ticket->kind->isReported()) {
-            Lessons::learn($ticket, array_filter(['team' => $team?->id], is_string(...)), $this->by);
-        }
-    }
-
-    /** Whoever has it has left: it goes back to their team, or to the desk. */
-    public function release(Ticket $ticket): void
-    {
-        $this->begin($ticket);
-        $ticket->update(['person_id' => null, 'offered_to_id' => null, 'offered_by_id' => null, 'waits_since' => now()]);
-        $ticket->task?->update(['for_id' => null]);
-        $this->write(TicketEntry::HandedOver, $ticket, ['person' => null, 'team' => $ticket->team_id, 'why' => '']);
-    }
-
-    /** Whoever it was offered to has left: it stays where it is. */
-    public function lapse(Ticket $ticket, Person $left): void
-    {
-        $this->begin($ticket);
-        $ticket->update(['offered_to_id' => null, 'offered_by_id' => null]);
-        $this->write(TicketEntry::OfferLapsed, $ticket, ['person' => $left->id]);
-    }
-
-    /**
-     * What was offered is accepted, or declined with a reason; then it stays where it is.
-     *
-     * @throws Refused if it is offered to nobody any more, or to somebody else
-     */
-    public function answerOffer(Ticket $ticket, bool $accepts, string $why): void
-    {
-        $this->begin($ticket);
-        if ($ticket->offered_to_id !== $this->by->id) {
-            throw Refused::because("{$ticket->ref()} is not offered to you any more.");
-        }
-        $ticket->update([
-            'offered_to_id' => null, 'offered_by_id' => null,
-            ...($accepts ? ['person_id' => $this->by->id, 'team_id' => $this->by->team_id, 'waits_since' => now()] : []),
-        ]);
-        if ($accepts) {
-            $ticket->task?->update(['team_id' => $ticket->team_id]);
-            $this->tasksAnswer($ticket);
-        }
-        $this->write($accepts ? TicketEntry::Accepted : TicketEntry::Declined, $ticket, $accepts ? [] : ['why' => $why]);
-    }
 
     /**
      * The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us.
@@ -263,16 +161,6 @@ final readonly class WorkTickets
         $this->write(TicketEntry::Tried, $ticket, ['what' => $what, 'outcome' => $outcome->value, 'why' => $why]);
     }
 
-    /** @throws Refused if it is closed */
-    private function begin(Ticket $ticket): void
-    {
-        Locked::again($ticket);
-        if ($ticket->state === TicketState::Done) {
-            $how = $ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.';
-            throw Refused::because("{$ticket->ref()} is closed already. $how");
-        }
-    }
-
     private function post(Ticket $ticket, string $text, bool $isInternal): TicketPost
     {
         return TicketPost::query()->create([
@@ -291,26 +179,11 @@ final readonly class WorkTickets
             : TellReporter::put($ticket, $key, $subject, (string) $post->text, $ends);
     }
 
-    /** As it is once somebody has looked at it. */
-    private static function begun(Ticket $ticket): TicketState
-    {
-        return $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state;
-    }
-
     private function firstAnswer(Ticket $ticket): void
     {
         Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
         if ($ticket->person_id === null) {
             $ticket->update(['person_id' => $this->by->id]);
-        }
-    }
-
-    /** Somebody of the team has it: that is the first answer to a task. */
-    private function tasksAnswer(Ticket $ticket): void
-    {
-        if (! $ticket->kind->isReported()) {
-            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
-            Promises::setTimes($ticket);
         }
     }
 
@@ -323,16 +196,5 @@ final readonly class WorkTickets
         }
         $ticket->update(['state' => $waits ? TicketState::Theirs : TicketState::Ours, 'waits_since' => now()]);
         Promises::setTimes($ticket);
-    }
-
-    /** @param  array<string, mixed>  $facts */
-    private function write(TicketEntry $kind, Ticket $ticket, array $facts = []): void
-    {
-        // What becomes of a task is part of the story of what it belongs to.
-        $owner = $ticket->task?->owner();
-        Journal::write(
-            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts],
-            ['report' => $ticket->report_id, ...($owner === null ? [] : [$owner::KIND => $owner->id])],
-        );
     }
 }

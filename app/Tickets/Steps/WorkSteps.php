@@ -13,6 +13,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
+use App\Tickets\HandTickets;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\WorkTickets;
@@ -168,7 +169,7 @@ final readonly class WorkSteps
      */
     public function take(Task $task, ?string $whose = null): void
     {
-        (new WorkTickets($this->by))->take($this->own($task), $whose);
+        (new HandTickets($this->by))->take($this->own($task), $whose);
     }
 
     private function own(Task $task): Ticket

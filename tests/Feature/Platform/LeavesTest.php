@@ -12,8 +12,8 @@ use App\Incidents\Roles\RoleHeld;
 use App\Paging\EscalationPolicy;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
+use App\Tickets\HandTickets;
 use App\Tickets\TicketEntry;
-use App\Tickets\WorkTickets;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\Feature\Changes\PlansChanges;
 use Tests\Feature\Tickets\AtTheDesk;
@@ -106,8 +106,8 @@ final class LeavesTest extends TestCase
         $mika = $this->desk();
         $lotte = $this->person('lotte-krone');
         $theirs->update(['person_id' => $mika->id, 'team_id' => 'lanes']);
-        (new WorkTickets($lotte))->take($offered);
-        (new WorkTickets($lotte))->handOver($offered, $mika, null, '');
+        (new HandTickets($lotte))->take($offered);
+        (new HandTickets($lotte))->handOver($offered, $mika, null, '');
         $closed->update(['person_id' => $mika->id, 'state' => 'done', 'closed_at' => now()]);
         $team = (string) \App\Platform\Team::query()->findOrFail('lanes')->name;
         self::assertSame(

@@ -8,11 +8,11 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Incidents\Targets\Promised;
 use App\Platform\Journal\Entry;
+use App\Tickets\HandTickets;
 use App\Tickets\Promises;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
-use App\Tickets\WorkTickets;
 use App\Updates\Files\ReportFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -315,7 +315,7 @@ final class TicketsTest extends TestCase
         $take = fn(string $by, array $whose) => $this->actingAs($this->person($by))->post(
             '/tickets/take', ['tickets' => [$other->id, $this->ticket->id], 'whose' => $whose], ['X-Request-Key' => uniqid('', true)],
         );
-        (new WorkTickets($this->person('lotte-krone')))->take($this->ticket);
+        (new HandTickets($this->person('lotte-krone')))->take($this->ticket);
         $take('mika-sund', ['', ''])->assertSessionHasErrors(
             ['action' => "Lotte Krone has {$this->ticket->ref()} by now. Take it all the same if that is agreed."],
         );

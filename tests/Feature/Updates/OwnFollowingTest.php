@@ -109,7 +109,8 @@ final class OwnFollowingTest extends TestCase
         $this->post('/people/noor-lind/leave')->assertSessionHasNoErrors();
         self::assertSame([], $this->mailed());
         self::assertCount(1, self::entriesOf(UpdateEntry::FollowerLeft));
-        self::assertFalse((new FollowOwn($this->person('noor-lind')))->hasSaid($this->incident), 'They did not say that they want nothing.');
+        $own = new FollowOwn($this->person('noor-lind'));
+        self::assertFalse($own->hasSaid($this->incident), 'They did not say that they want nothing.');
     }
 
     public function test_who_asks_again_after_nothing_arrived_is_told_again(): void
