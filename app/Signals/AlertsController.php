@@ -76,7 +76,8 @@ final class AlertsController
         $estate = $standing->estate;
         $alert->load(['taker', 'team']);
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
-        $matched = DB::table('item_aliases')->whereIn('named', $items)->pluck('item_id', 'named');
+        $matched = DB::table('item_aliases')->whereIn('named', [...$items, (string) $alert->item_named])->pluck('item_id', 'named');
+        $named = $matched->flip();
         $impact = $standing->of(Observed::by(Alert::query()->whereKey($alert->id)));
         $most = min(2000, max(100, Asked::number($request, 'most')));
         $signals = AlertSignals::of($alert);
@@ -89,12 +90,13 @@ final class AlertsController
                     ? null
                     : AlertGroups::incidents([$alert->incident_id])[$alert->incident_id] ?? null,
             ],
-            'items' => array_map(static function (string $named) use ($estate, $matched, $alert): array {
-                $id = (string) ($matched[$named] ?? $named);
+            'items' => array_map(static function (string $one) use ($estate, $matched, $named, $alert): array {
+                $id = (string) ($matched[$one] ?? $one);
 
                 return [
                     'id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null,
-                    'fires' => (bool) ($alert->items[$named][1] ?? false),
+                    'fires' => (bool) ($alert->items[$one][1] ?? false),
+                    'called' => isset($named[$id]) ? (string) $named[$id] : null,
                 ];
             }, $items),
             'services' => array_map(
@@ -125,7 +127,9 @@ final class AlertsController
         $input = $request->validated();
         abort_unless(array_key_exists((string) $input['named'], $alert->items) || $alert->item_named === $input['named'], 404);
         $person = CurrentPerson::of($request);
-        Once::for($request, static fn() => $match((string) $input['named'], Item::query()->findOrFail((string) $input['item']), $person));
+        Once::for($request, static fn() => $match(
+            (string) $input['named'], Item::query()->findOrFail((string) $input['item']), $input['was'] ?? null, $person,
+        ));
 
         return back();
     }

@@ -102,8 +102,9 @@ final class Heartbeats implements ClockPart
         if ($row !== null && $row->silent) {
             $this->tell($row, (int) $row->times_silent, 'clear', Moment::now(), self::named($row).' is no longer expected to speak.');
         }
-        DB::table('heartbeats')->where('source', $source)->where('id', $id)->delete();
-        Journal::write(Actor::person($by), SignalEntry::HeartbeatDropped, ['source', $source], ['name' => $source]);
+        if (DB::table('heartbeats')->where('source', $source)->where('id', $id)->delete() > 0) {
+            Journal::write(Actor::person($by), SignalEntry::HeartbeatDropped, ['source', $source], ['name' => $source]);
+        }
     }
 
     /**

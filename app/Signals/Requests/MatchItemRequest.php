@@ -11,7 +11,10 @@ final class MatchItemRequest extends Form
 {
     public function rules(): array
     {
-        return ['named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id']];
+        return [
+            'named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id'],
+            'was' => ['nullable', 'string', 'max:128'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -8,9 +8,12 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Platform\Outbox\OutboxMessage;
 use App\Signals\Alert;
+use App\Signals\SignalEntry;
+use App\Topology\Standing;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Topology\State;
 use Tests\TestCase;
 
 /** The command line finds records by reference, by what people wrote, and items by their fields. */
@@ -99,6 +102,35 @@ final class FindTest extends TestCase
         $this->takeSignals();
         self::assertNotNull($alert->refresh()->closed_at);
         self::assertSame('manifest-db-1', Alert::query()->where('check', 'disk')->sole()->item_id);
+    }
+
+    public function test_a_name_that_was_matched_to_the_wrong_item_is_corrected_by_whoever_has_seen_that(): void
+    {
+        $this->signal([self::firing('MDB1.legacy')]);
+        $this->takeSignals();
+        $alert = Alert::query()->whereNull('closed_at')->sole();
+        $match = fn(string $by, string $item, ?string $was) => $this->actingAs($this->person($by))->post(
+            "/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => $item, 'was' => $was], ['X-Request-Key' => uniqid('', true)],
+        );
+        $match('ada-holm', 'manifest-db-1', null)->assertSessionHasNoErrors();
+        $match('ingrid-vale', 'host-01', null)->assertSessionHasErrors(
+            ['item' => 'Ada Holm said meanwhile that "MDB1.legacy" is Manifest store, node 1. Look again, then correct it if that is wrong.'],
+        );
+        $match('ingrid-vale', 'manifest-db-1', null)->assertSessionHasNoErrors();
+        self::assertCount(1, self::entriesOf(SignalEntry::AlertMatched));
+        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $shown) => $shown->where('items.0.called', 'MDB1.legacy'));
+
+        $match('ingrid-vale', 'host-01', 'manifest-db-1')->assertSessionHasNoErrors();
+        self::assertSame(['host-01', 'platform'], [$alert->refresh()->item_id, $alert->team_id]);
+        self::assertSame(['host-01'], DB::table('alert_items')->where('alert_id', $alert->id)->pluck('item')->all());
+        $this->get("/alerts/$alert->id")->assertInertia(
+            fn(Shown $shown) => $shown->where('items.0.id', 'host-01')->where('items.0.called', 'MDB1.legacy'),
+        );
+        self::assertSame(State::Up, Standing::now()->state('manifest-db-1'));
+        $this->later(5);
+        $this->signal([self::firing('MDB1.legacy', 'error', 'disk')]);
+        $this->takeSignals();
+        self::assertSame('host-01', Alert::query()->where('check', 'disk')->sole()->item_id);
     }
 
     public function test_who_answers_for_a_service_is_told_from_the_room(): void

@@ -33,7 +33,8 @@ const props = defineProps<{
     /** Its incident was resolved while it still fired. */
     again: boolean;
   };
-  items: { id: string; name: string; known: boolean; fires: boolean }[];
+  /** called: by which name its monitor knows it, where somebody said that it is this one. */
+  items: { id: string; name: string; known: boolean; fires: boolean; called: string | null }[];
   services: Service[];
   signals: SignalLine[];
   signalsInAll: number;
@@ -57,7 +58,10 @@ const handlings = {
   record: 'It is only recorded.',
 };
 const isFree = computed(() => !props.alert.closed_at && (!props.alert.incident || props.alert.again));
-const match = (named: string, item: string): void => action.send(`/alerts/${props.alert.id}/match`, { named, item });
+/** Which of its items is said to be another than it was. */
+const correcting = ref<string | null>(null);
+const match = (named: string, item: string, was: string | null = null): void =>
+  action.send(`/alerts/${props.alert.id}/match`, { named, item, was }, () => (correcting.value = null));
 const isOwn = computed(
   () =>
     (shared.value.me?.may.includes('take-alerts') ?? false) &&
@@ -131,7 +135,17 @@ useCommands(() =>
                 class="link"
                 :class="item.fires ? 'font-semibold' : ''"
                 >{{ item.name }}</Link
-              ><template v-else
+              ><template v-if="item.known && item.called">
+                (“{{ item.called }}” to its monitor<template v-if="shared.me?.keepsEstate"
+                  >;
+                  <button type="button" class="link min-h-6" @click="correcting = item.id">
+                    it is another item…
+                  </button></template
+                >)<ItemPicker
+                  v-if="correcting === item.id"
+                  label="Which item it is, now and in future"
+                  @pick="(one) => match(item.called ?? '', one.id, item.id)" /></template
+              ><template v-else-if="!item.known"
                 >“{{ item.id }}”, which is not in the estate<template v-if="shared.me?.keepsEstate"
                   >.
                   <ItemPicker
