@@ -153,7 +153,6 @@ final class EntriesTest extends TestCase
             'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
             'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
             'sources/{source}/heartbeats' => ['heartbeat.made source:walk'],
-            'sources/{source}/heartbeats/{heartbeat}/drop' => ['heartbeat.dropped source:walk'],
             'people/{person}/absences' => ['person.absence person:per-strand'],
             'on-call/{rota}/take' => ['rota.taken rota:lanes'], 'rotas' => ['rota.made rota:divers'],
             'incidents/{incident}/here' => ['room.entered incident:#@'],
@@ -247,6 +246,13 @@ final class EntriesTest extends TestCase
         yield [
             'estate/{item}/retire', ['why' => 'Sold'], ['item.retired item:clk-2'],
             static fn() => DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false]),
+        ];
+        yield [
+            'sources/{source}/heartbeats/{heartbeat}/drop', [], ['heartbeat.dropped source:walk'],
+            static fn() => DB::table('heartbeats')->insert([
+                'id' => 1, 'name' => 'x', 'source' => 'walk', 'every_seconds' => 5, 'grace_seconds' => 1, 'level' => 'error', 'since' => 0,
+                'due_at' => 10,
+            ]),
         ];
         yield [
             'alerts/back', $of('alerts/back'), ['alert.brought_back alert:#'],

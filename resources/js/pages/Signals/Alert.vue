@@ -59,7 +59,7 @@ const handlings = {
 };
 const isFree = computed(() => !props.alert.closed_at && (!props.alert.incident || props.alert.again));
 /** Which of its items is said to be another than it was. */
-const correcting = ref<string | null>(null);
+const correcting = ref<(typeof props.items)[number] | null>(null);
 const match = (named: string, item: string, was: string | null = null): void =>
   action.send(`/alerts/${props.alert.id}/match`, { named, item, was }, () => (correcting.value = null));
 const isOwn = computed(
@@ -138,13 +138,14 @@ useCommands(() =>
               ><template v-if="item.known && item.called">
                 (“{{ item.called }}” to its monitor<template v-if="shared.me?.keepsEstate"
                   >;
-                  <button type="button" class="link min-h-6" @click="correcting = item.id">
+                  <button
+                    type="button"
+                    class="link min-h-6"
+                    @click="correcting = correcting?.id === item.id ? null : item"
+                  >
                     it is another item…
                   </button></template
-                >)<ItemPicker
-                  v-if="correcting === item.id"
-                  label="Which item it is, now and in future"
-                  @pick="(one) => match(item.called ?? '', one.id, item.id)" /></template
+                >)</template
               ><template v-else-if="!item.known"
                 >“{{ item.id }}”, which is not in the estate<template v-if="shared.me?.keepsEstate"
                   >.
@@ -162,6 +163,12 @@ useCommands(() =>
             >.</template
           >
         </p>
+        <ItemPicker
+          v-if="correcting"
+          class="max-w-xl"
+          :label="`Which item “${correcting.called}” is, now and in future`"
+          @pick="(one) => correcting && match(correcting.called ?? '', one.id, correcting.id)"
+        />
         <p class="mt-2">
           <template v-if="alert.incident"
             >{{ alert.again ? 'Still firing after this was resolved:' : 'It belongs to' }}
