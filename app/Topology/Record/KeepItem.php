@@ -66,37 +66,40 @@ final class KeepItem
      */
     public function settle(Item $item, string $field, bool $take, array $seen, Person $by): void
     {
-        $scanned = DB::table('item_values')->where('item_id', $item->id)
-            ->where('field', $field)->where('origin', '!=', Fields::BY_HAND);
-        $said = (clone $scanned)->orderByDesc('said_at')->first();
         $ours = DB::table('item_values')->where('item_id', $item->id)
             ->where('field', $field)->where('origin', Fields::BY_HAND)->value('value');
-        if ($said === null || ! is_string($ours)) {
+        if (! is_string($ours)) {
             return;
         }
-        if ($ours === $seen['theirs'] ? $take : (! $take && (bool) $said->overruled && (string) $said->value === $seen['theirs'])) {
-            return;
-        }
-        if ($ours !== $seen['ours'] || (string) $said->value !== $seen['theirs']) {
+        $said = array_values(array_filter(
+            RecordDoubts::contradictions($item->id), static fn(array $one): bool => $one['field'] === $field,
+        ))[0] ?? null;
+        if ($said === null) {
+            if ($ours === ($take ? $seen['theirs'] : $seen['ours'])) {
+                return;
+            }
             throw Refused::because(
-                "Meanwhile it is \"$ours\" here, and \"$said->value\" by $said->said_by. Look again, then decide.", 'action',
+                "Somebody decided meanwhile that it is \"$ours\". To change that all the same, edit the record.", 'action',
             );
         }
-        if ((bool) $said->overruled) {
-            throw Refused::because('Somebody decided meanwhile to keep ours. To change it all the same, edit the record.', 'action');
+        if ([$said['ours'], $said['theirs']] !== [$seen['ours'], $seen['theirs']]) {
+            throw Refused::because(
+                "Meanwhile it is \"$said[ours]\" here, and \"$said[theirs]\" by $said[by]. Look again, then decide.", 'action',
+            );
         }
         if ($take) {
             (new RecordItems)(
-                [new PlannedRow('', $item->id, PlannedRow::CHANGED, [$field => [$ours, $said->value]])],
-                Actor::person($by), ['said_by' => $said->said_by],
+                [new PlannedRow('', $item->id, PlannedRow::CHANGED, [$field => [$ours, $said['theirs']]])],
+                Actor::person($by), ['said_by' => $said['by']],
             );
 
             return;
         }
-        $scanned->update(['overruled' => true]);
+        DB::table('item_values')->where('item_id', $item->id)->where('field', $field)->where('origin', '!=', Fields::BY_HAND)
+            ->update(['overruled' => true]);
         Journal::write(
             Actor::person($by), TopologyEntry::ItemOverruled, ['item', $item->id],
-            ['name' => $item->name, 'field' => $field, 'ours' => $ours === '' ? 'none' : $ours, 'theirs' => $said->value],
+            ['name' => $item->name, 'field' => $field, 'ours' => $ours === '' ? 'none' : $ours, 'theirs' => $said['theirs']],
         );
     }
 

@@ -113,6 +113,27 @@ final class ScanTest extends TestCase
         $this->get('/estate/host-02')->assertInertia(fn(Shown $page) => $page->has('contradictions', 1)->etc());
     }
 
+    public function test_of_two_scanners_the_one_is_settled_that_was_seen(): void
+    {
+        $this->scan([self::host(2, ['memory' => 64])]);
+        $scanned = DB::table('item_values')->where('item_id', 'host-02')->where('field', 'memory')->where('value', '64');
+        $row = (clone $scanned)->first() ?? self::fail('It says so.');
+        $scanned->update(['overruled' => true]);
+        DB::table('item_values')->insert([
+            ...array_diff_key((array) $row, ['id' => 0]), 'origin' => 'other', 'said_by' => 'other', 'value' => '96', 'overruled' => false,
+            'said_at' => now()->subDay(),
+        ]);
+        $settle = fn(string $theirs) => $this->actingAs($this->person('ada-holm'))->post(
+            '/estate/host-02/settle', ['field' => 'memory', 'take' => true, 'ours' => '128', 'theirs' => $theirs],
+            ['X-Request-Key' => uniqid('', true)],
+        );
+        $settle('64')->assertSessionHasErrors(
+            ['action' => 'Meanwhile it is "128" here, and "96" by other. Look again, then decide.'],
+        );
+        $settle('96')->assertSessionHasNoErrors();
+        self::assertSame('96', $this->fields('host-02')['memory']);
+    }
+
     public function test_what_cannot_be_read_and_who_may_not_send_is_told(): void
     {
         $this->scan([['ref' => 'a']])->assertStatus(422)->assertJsonPath('error.at', '/items/0/kind');
