@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Updates;
 
-use App\Incidents\Incident;
 use App\Paging\PagingEntry;
 use App\Platform\Staff\Contact;
 use App\Platform\Staff\KeepParticulars;
@@ -22,17 +21,10 @@ use Tests\TestCase;
 /** What somebody follows by their account, when the address of the account is another, when nothing arrived there, and when they leave. */
 final class OwnFollowingTest extends TestCase
 {
-    private Incident $incident;
+    use TellsByMail;
 
-    protected function setUp(): void
-    {
-        parent::setUp();
-        config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
-        Http::fake(['*' => Http::response(['ok' => true])]);
-        $this->nobodyAnswers();
-        $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 2]);
-        $this->actingAs($this->person('per-strand'));
-    }
+    /** Who is signed in to begin with. */
+    public const BY = 'per-strand';
 
     private function follow(): void
     {

@@ -25,17 +25,10 @@ use Tests\TestCase;
 /** Who is told by the rules of the organisation, what staff read, and who of those who must know has read it. */
 final class ReadersTest extends TestCase
 {
-    private Incident $incident;
+    use TellsByMail;
 
-    protected function setUp(): void
-    {
-        parent::setUp();
-        config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
-        Http::fake(['*' => Http::response(['ok' => true])]);
-        $this->nobodyAnswers();
-        $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 2]);
-        $this->actingAs($this->person('ingrid-vale'));
-    }
+    /** Who is signed in to begin with. */
+    public const BY = 'ingrid-vale';
 
     /** @param  array<string, mixed>  $more */
     private static function audience(array $more = []): Audience
