@@ -6,13 +6,13 @@ namespace App\Signals\Live;
 
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Live\Bundle;
-use Skarvo\Signals\Replay\Bursts;
+use Skarvo\Signals\Replay\Threads;
 
 /**
  * Bundles as the last batch of this process left them, so that the next one need not read them. They are good for as long
  * as nobody else writes any: whoever does counts one up, and who comes back to another count begins with nothing.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  */
 final class KnownBundles
 {

@@ -22,7 +22,7 @@ use Skarvo\Signals\Replay\Treatment;
 /**
  * Repeats come to what the whole computation comes to, and what is more than a repeat is left to it.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  */
 final class RepeatsTest extends TestCase
 {

@@ -12,6 +12,7 @@ use Skarvo\Signals\Replay\ReplayAlert;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Running;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\Threads;
 
 /**
  * Threads and keys that hang together, while signals still come: a replay that never ends.
@@ -20,7 +21,7 @@ use Skarvo\Signals\Replay\Settings;
  * the head: what it makes of the present is worked out when asked for. Behind the head stand earlier states, so that a
  * signal that comes late is taken in its place: the replay goes on from the state before it, with the signals since.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  */
 final class Bundle
 {

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Skarvo\Signals\Live;
 
 use Skarvo\Signals\Condition;
-use Skarvo\Signals\Replay\Bursts;
 use Skarvo\Signals\Replay\ReplaySignal;
+use Skarvo\Signals\Replay\Threads;
 
 /**
  * Families and keys that a bundle knows, and those that it knew before things were done anew.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  *
  * @internal
  */

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Skarvo\Signals\Live;
 
-use Skarvo\Signals\Replay\Bursts;
+use Skarvo\Signals\Replay\Threads;
 
 /**
  * A bundle as it is stored: JSON with a version. What an older version stored is read too, so that nothing that fires
  * is forgotten when the program is replaced.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  */
 final class StoredBundle
 {

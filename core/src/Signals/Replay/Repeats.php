@@ -11,7 +11,7 @@ use Skarvo\Signals\Level;
  * What most signals of a flood are: repeats of the one thread of a state, whose alert is open. They count it on, and
  * nothing else can come of them. It comes to what Bursts would come to, in a fraction of the time.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  * @phpstan-import-type ThreadRow from Thread
  * @phpstan-import-type KeyRow from KeyState
  * @phpstan-import-type AlertRow from ReplayAlert

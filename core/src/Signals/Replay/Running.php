@@ -7,7 +7,7 @@ namespace Skarvo\Signals\Replay;
 /**
  * A state that goes on: it takes signals, and then what time alone makes due.
  *
- * @phpstan-import-type State from Bursts
+ * @phpstan-import-type State from Threads
  */
 interface Running
 {

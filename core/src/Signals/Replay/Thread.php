@@ -77,6 +77,26 @@ final class Thread
         return ["$source\n$item\n$check".($isBare ? "\n" : ''), substr($rest, $isBare ? 2 : 1)];
     }
 
+    /**
+     * Whether it began to fire in this instant, and so often lately that it goes on and off for ever: by the span that held
+     * at the latest of its beginnings.
+     *
+     * @param  int|null  $times  beginnings that make it flap; null: it never does
+     */
+    public function flaps(?int $times, int $now): bool
+    {
+        return end($this->beginnings) === $now
+            && $times !== null && count($this->beginnings) === $times && $now - $this->beginnings[0] < $this->span;
+    }
+
+    /** When it expires if no further signal comes; null: never. */
+    public function expiry(QuietTimes $quiet): ?int
+    {
+        return $this->expire === null
+            ? null
+            : max($this->lastSignal, $quiet->nextLoud($this->item, $this->due)) + $this->expire;
+    }
+
     /** @return ThreadRow */
     public function toArray(): array
     {
