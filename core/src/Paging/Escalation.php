@@ -12,17 +12,12 @@ namespace Skarvo\Paging;
  */
 final class Escalation
 {
-    /** @var list<Page> */
-    private array $pages = [];
+    private readonly Directory $directory;
+
+    private readonly Runs $runs;
 
     /** @var list<StepStart> */
     private array $steps = [];
-
-    /** @var list<Run> */
-    private array $runs = [];
-
-    /** @var array<array-key, Run> the latest run, by person */
-    private array $latest = [];
 
     private int $rounds;
 
@@ -56,20 +51,11 @@ final class Escalation
 
     private ?int $nextDue = null;
 
-    /** @var list<int> when segments of rotas begin, in order */
-    private array $beginnings = [];
-
     private function __construct(private readonly Call $call)
     {
+        $this->directory = new Directory($call);
+        $this->runs = new Runs;
         $this->rounds = $call->policy->rounds;
-        $beginnings = [];
-        foreach ($call->rotas as $duties) {
-            foreach ($duties as $duty) {
-                $beginnings[$duty->from] = true;
-            }
-        }
-        ksort($beginnings);
-        $this->beginnings = array_keys($beginnings);
     }
 
     /** @param  int  $until  seconds since the epoch; what falls exactly on it still happens */
@@ -85,11 +71,6 @@ final class Escalation
     {
         $happenings = $this->call->happenings;
         $taken = 0;
-        $begun = 0;
-        $count = count($this->beginnings);
-        while ($begun < $count && $this->beginnings[$begun] < $this->call->startedAt) {
-            $begun++;
-        }
         $now = $this->call->startedAt;
         $this->startRound($now);
         while ($now <= $until) {
@@ -99,28 +80,19 @@ final class Escalation
             if ($this->resolvedAt !== null) {
                 return;
             }
-            $begins = false;
-            for (; $begun < $count && $this->beginnings[$begun] <= $now; $begun++) {
-                $begins = true;
-            }
+            $begins = $this->directory->hasBegun($now);
             if ($this->holder === null) {
-                $this->sendDue($now);
+                $this->runs->sendDue($now);
                 if ($begins) {
                     $this->lookAround($now);
                 }
                 if ($this->exhaustedAt === null && $this->waitEnds <= $now) {
                     $this->endWait($now);
                 }
-                $this->sendDue($now);
+                $this->runs->sendDue($now);
             }
-            $next = $this->nextTimer($now);
-            if ($this->holder === null && $this->exhaustedAt === null && $begun < $count) {
-                $next = min($next ?? PHP_INT_MAX, $this->beginnings[$begun]);
-            }
-            $this->nextDue = $next;
-            if ($taken < count($happenings)) {
-                $next = min($next ?? PHP_INT_MAX, $happenings[$taken]->at);
-            }
+            $this->nextDue = $this->holder === null ? $this->nextTimer($now) : null;
+            $next = self::earlier($this->nextDue, ($happenings[$taken] ?? null)?->at);
             if ($next === null) {
                 return;
             }
@@ -133,7 +105,7 @@ final class Escalation
         match ($happening->kind) {
             HappeningKind::Resolved => $this->resolvedAt = $now,
             HappeningKind::Acknowledged => $this->acknowledge($happening->person, $now),
-            HappeningKind::Failed => $this->fail($happening->person, $happening->channel, $now),
+            HappeningKind::Failed => $this->runs->comeBack($happening->person, $happening->channel, $this->holder !== null, $now),
             HappeningKind::Declined => $happening->person === $this->holder ? $this->release($now) : $this->decline($happening->person),
             HappeningKind::Released => $happening->person === $this->holder ? $this->release($now) : null,
         };
@@ -149,26 +121,11 @@ final class Escalation
         }
     }
 
-    private function fail(string $person, string $channel, int $now): void
-    {
-        $run = $this->latest[$person] ?? null;
-        if ($run === null || ! $run->comeBack($channel) || ! $run->hasUnsent()) {
-            return;
-        }
-        if ($this->holder === null) {
-            $this->send($run, $now);
-        } else {
-            $run->nextIsDueBy($now);
-        }
-    }
-
     private function decline(string $person): void
     {
         $this->declinedInRound[$person] = true;
         $this->declinedInStep[$person] = true;
-        if (isset($this->latest[$person])) {
-            $this->latest[$person]->ended = true;
-        }
+        $this->runs->end($person);
     }
 
     private function release(int $now): void
@@ -182,7 +139,7 @@ final class Escalation
         if ($this->exhaustedAt !== null) {
             $this->exhaustedAt = null;
             $this->startRound($now, [$person => true]);
-        } elseif ($this->step !== null && array_diff($this->reachable($this->named($this->step, $now)), $this->named) !== []) {
+        } elseif ($this->step !== null && array_diff($this->reachable($this->step, $now), $this->named) !== []) {
             $this->startStep($this->step, $now);
         }
     }
@@ -194,8 +151,12 @@ final class Escalation
             return;
         }
         if ($this->step === null) {
-            if ($this->firstStepThatNames($now) !== null) {
-                $this->enterRound($now);
+            foreach (array_keys($this->call->policy->steps) as $step) {
+                if ($this->reachable($step, $now) !== []) {
+                    $this->enterRound($now);
+
+                    return;
+                }
             }
 
             return;
@@ -207,7 +168,7 @@ final class Escalation
         }
         $steps = count($this->call->policy->steps);
         for ($later = $this->step + 1; $later < $steps; $later++) {
-            foreach ($this->reachable($this->named($later, $now)) as $person) {
+            foreach ($this->reachable($later, $now) as $person) {
                 if (! $this->isOutOfReach($person)) {
                     for ($skipped = $this->step + 1; $skipped < $later; $skipped++) {
                         $this->steps[] = new StepStart($now, $this->round, $skipped + 1, []);
@@ -218,7 +179,7 @@ final class Escalation
                 }
             }
         }
-        if ($this->step === $steps - 1 && $this->round === $this->rounds && ! $this->hasUnsent()) {
+        if ($this->step === $steps - 1 && $this->round === $this->rounds && ! $this->runs->hasUnsent()) {
             $this->exhaustedAt = $now;
         }
     }
@@ -228,7 +189,7 @@ final class Escalation
         if ($this->step === null) {
             if ($this->round < $this->rounds) {
                 $this->startRound($now);
-            } elseif ($this->nextBeginningOfPolicy($now) === null) {
+            } elseif ($this->directory->nextBeginningOfPolicy($now) === null) {
                 $this->exhaustedAt = $now;
             }
 
@@ -270,8 +231,8 @@ final class Escalation
     /** @return bool false if the step names nobody and was skipped */
     private function startStep(int $step, int $now): bool
     {
-        $named = $this->named($step, $now);
-        $people = $this->reachable($named);
+        $named = $this->directory->named($step, $now);
+        $people = $this->directory->reachable($named, $this->declinedInRound);
         $this->steps[] = new StepStart($now, $this->round, $step + 1, $people);
         if ($people === []) {
             return false;
@@ -279,135 +240,39 @@ final class Escalation
         [$this->step, $this->named, $this->people, $this->declinedInStep] = [$step, $named, $people, []];
         $this->waitEnds = $now + $this->call->policy->steps[$step]->wait;
         foreach ($people as $person) {
-            $contacts = $this->call->contacts[$person] ?? [];
-            if ($contacts !== [] && ! (isset($this->latest[$person]) && $this->latest[$person]->hasUnsent())) {
-                $this->runs[] = $this->latest[$person] = new Run($person, $contacts, $this->round, $step + 1, $now);
-            }
+            $this->runs->begin($person, $this->call->contacts[$person] ?? [], $this->round, $step + 1, $now);
         }
 
         return true;
     }
 
-    private function firstStepThatNames(int $now): ?int
+    /** @return list<string> whom a step names now, without those who are passed over */
+    private function reachable(int $step, int $now): array
     {
-        foreach (array_keys($this->call->policy->steps) as $step) {
-            if ($this->reachable($this->named($step, $now)) !== []) {
-                return $step;
-            }
-        }
-
-        return null;
-    }
-
-    /** @return list<string> whom the step's targets name now, each once */
-    private function named(int $step, int $now): array
-    {
-        $people = [];
-        foreach ($this->call->policy->steps[$step]->targets as $target) {
-            $person = $target->isRota ? $this->onCall($target->id, $now) : $target->id;
-            if ($person !== null && ! in_array($person, $people, true)) {
-                $people[] = $person;
-            }
-        }
-
-        return $people;
-    }
-
-    /**
-     * @param  list<string>  $people
-     * @return list<string> without those who are passed over
-     */
-    private function reachable(array $people): array
-    {
-        return array_values(array_filter(
-            $people,
-            fn(string $person): bool => ($this->call->contacts[$person] ?? []) !== [] && ! isset($this->declinedInRound[$person]),
-        ));
-    }
-
-    private function onCall(string $rota, int $now): ?string
-    {
-        foreach ($this->call->rotas[$rota] ?? [] as $duty) {
-            if ($duty->from <= $now && $now < $duty->to) {
-                return $duty->person;
-            }
-        }
-
-        return null;
+        return $this->directory->reachable($this->directory->named($step, $now), $this->declinedInRound);
     }
 
     private function isOutOfReach(string $person): bool
     {
-        return isset($this->declinedInStep[$person]) || (isset($this->latest[$person]) && $this->latest[$person]->cameBackWhole());
+        return isset($this->declinedInStep[$person]) || $this->runs->cameBackWhole($person);
     }
 
-    private function nobodyIsLeft(): bool
-    {
-        foreach ($this->latest as $run) {
-            if (! $run->ended && ! $run->cameBackWhole()) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    private function hasUnsent(): bool
-    {
-        foreach ($this->runs as $run) {
-            if ($run->hasUnsent()) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private function sendDue(int $now): void
-    {
-        foreach ($this->runs as $run) {
-            while (($due = $run->nextDue()) !== null && $due <= $now) {
-                $this->send($run, $now);
-            }
-        }
-    }
-
-    private function send(Run $run, int $now): void
-    {
-        $this->pages[] = new Page($now, $run->person, $run->contacts[$run->sent++]->channel, $run->round, $run->step);
-    }
-
-    /** The next instant at which a timer runs out if nothing happens: a contact, a wait, a gap. */
+    /** The next instant at which a timer runs out if nothing happens: a contact, a wait, a gap, a segment. */
     private function nextTimer(int $now): ?int
     {
-        if ($this->holder !== null || $this->resolvedAt !== null) {
-            return null;
+        $contact = $this->runs->nextDue();
+        if ($this->exhaustedAt !== null) {
+            return $contact;
         }
-        $times = [];
-        foreach ($this->runs as $run) {
-            $times[] = $run->nextDue();
-        }
-        if ($this->exhaustedAt === null) {
-            $times[] = $this->waitEnds > $now ? $this->waitEnds : $this->nextBeginningOfPolicy($now);
-        }
-        $times = array_filter($times, is_int(...));
+        $wait = $this->waitEnds > $now ? $this->waitEnds : $this->directory->nextBeginningOfPolicy($now);
 
-        return $times === [] ? null : min($times);
+        return self::earlier(self::earlier($contact, $wait), $this->directory->nextBeginning());
     }
 
-    /** When a rota that the policy names has its next segment, after now. */
-    private function nextBeginningOfPolicy(int $now): ?int
+    /** The earlier of two instants; null is never. */
+    private static function earlier(?int $one, ?int $other): ?int
     {
-        $next = null;
-        foreach ($this->call->policy->rotas() as $rota) {
-            foreach ($this->call->rotas[$rota] ?? [] as $duty) {
-                if ($duty->from > $now) {
-                    $next = min($next ?? PHP_INT_MAX, $duty->from);
-                }
-            }
-        }
-
-        return $next;
+        return $one === null || $other === null ? $one ?? $other : min($one, $other);
     }
 
     private function course(): Course
@@ -420,14 +285,14 @@ final class Escalation
         };
 
         return new Course(
-            $this->pages,
+            $this->runs->pages,
             $this->steps,
             $outcome,
             $at,
             $outcome === Outcome::Acknowledged ? $this->holder : null,
             $this->resolvedAt === null ? $this->nextDue : null,
             $outcome === Outcome::Waiting ? $this->waitEnds : null,
-            $outcome === Outcome::Waiting && $this->nobodyIsLeft(),
+            $outcome === Outcome::Waiting && $this->runs->nobodyIsLeft(),
         );
     }
 }
