@@ -10,6 +10,7 @@ use Skarvo\Rota\Burden;
 use Skarvo\Rota\Coverage;
 use Skarvo\Rota\FairTurns;
 use Skarvo\Rota\Segment;
+use Skarvo\Rota\TurnCosts;
 use Skarvo\Rota\TurnRules;
 use Skarvo\Time\Zone;
 
@@ -188,35 +189,15 @@ final class FairTurnsTest extends TestCase
             $absences = [new Absence($people[mt_rand(0, 2)], $turns[2]->from, $turns[3]->to, mt_rand(0, 1) === 0)];
             $rules = new TurnRules;
             $found = FairTurns::propose($turns, $people, $rules, $absences, self::zone());
+            $costs = new TurnCosts($turns, $people, $rules, $absences, self::zone(), [], []);
             $least = INF;
             for ($n = 0; $n < 729; $n++) {
                 $tried = array_map(static fn(int $i): string => $people[intdiv($n, 3 ** $i) % 3], range(0, 5));
-                $least = min($least, self::price($turns, $tried, $people, $rules, $absences));
+                $least = min($least, $costs->cost($tried));
             }
             self::assertLessThanOrEqual($least * 1.5 + 12, $found['after'], "case $case");
             $best += (int) ($found['after'] <= $least + 1e-6);
         }
         self::assertGreaterThan(28, $best, 'of 40 exactly the best');
-    }
-
-    /**
-     * The cost of an assignment, read off a search that has nowhere to go.
-     *
-     * @param  list<Segment>  $turns
-     * @param  list<string>  $tried
-     * @param  non-empty-list<string>  $people
-     * @param  list<Absence>  $absences
-     */
-    private static function price(array $turns, array $tried, array $people, TurnRules $rules, array $absences): float
-    {
-        static $search = [];
-        $key = spl_object_id($rules).' '.$turns[0]->person;
-        $method = new \ReflectionMethod(FairTurns::class, 'cost');
-        $search[$key] = (new \ReflectionClass(FairTurns::class))->newInstanceWithoutConstructor();
-        (new \ReflectionMethod(FairTurns::class, '__construct'))->invoke(
-            $search[$key], $turns, $people, $rules, $absences, self::zone(), [], [],
-        );
-
-        return (float) $method->invoke($search[$key], $tried);
     }
 }
