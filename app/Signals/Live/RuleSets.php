@@ -8,9 +8,9 @@ use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\Document;
 use Skarvo\Signals\Replay\QuietTimes;
-use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\SettingsDocument;
 use Skarvo\Signals\Replay\Treatment;
 use Skarvo\Signals\Routing;
 
@@ -61,7 +61,7 @@ final class RuleSets
 
     public static function settings(int $version): Settings
     {
-        return self::$settings[$version] ??= ReplayDocument::readSettings(Document::of(self::bare(self::stored($version))));
+        return self::$settings[$version] ??= SettingsDocument::read(Document::of(self::bare(self::stored($version))));
     }
 
     public static function routing(int $version): Routing

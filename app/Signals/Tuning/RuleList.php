@@ -10,9 +10,9 @@ use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Signals\Handling;
-use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\SettingsDocument;
 use Skarvo\Signals\Routing;
 
 /** The rules as people edit them: settings of the contract of replay, whose rules also have a name, a switch, a team and a handling. */
@@ -50,7 +50,7 @@ final readonly class RuleList
         $document->conclude();
         $plain = clone $stored;
         $plain->rules = $bare;
-        $settings = ReplayDocument::readSettings(Document::of($plain));
+        $settings = SettingsDocument::read(Document::of($plain));
         foreach ([
             'hold' => $settings->hold, 'settle' => $settings->settle, 'reopen' => $settings->reopen,
             'gather' => $settings->gather, 'gather_limit' => $settings->gatherLimit ?? PHP_INT_MAX,
@@ -75,7 +75,7 @@ final readonly class RuleList
         $document->conclude();
         $inForce = RuleSets::bare($stored);
 
-        return new self($stored, ReplayDocument::readSettings(Document::of($inForce)), Routing::read($stored));
+        return new self($stored, SettingsDocument::read(Document::of($inForce)), Routing::read($stored));
     }
 
     public static function inForce(): self

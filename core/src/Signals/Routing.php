@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Skarvo\Signals;
 
 use Skarvo\Json\Document;
-use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Rule;
+use Skarvo\Signals\Replay\SettingsDocument;
 
 /** Where the rules send alerts: the owning team and the handling, each from the first fitting rule that sets it. */
 final readonly class Routing
@@ -31,7 +31,7 @@ final readonly class Routing
             $set = $row->set instanceof \stdClass ? $row->set : new \stdClass;
             $rules[] = [
                 $i,
-                ReplayDocument::readRule(Document::of((object) ['match' => $row->match ?? new \stdClass, 'set' => new \stdClass])),
+                SettingsDocument::readRule(Document::of((object) ['match' => $row->match ?? new \stdClass, 'set' => new \stdClass])),
                 is_string($set->team ?? null) && $set->team !== '' ? $set->team : null,
                 is_string($set->handling ?? null) ? Handling::tryFrom($set->handling) : null,
             ];

@@ -14,6 +14,7 @@ use Skarvo\Signals\Replay\QuietTimes;
 use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\SettingsDocument;
 use Skarvo\Time\Instant;
 
 /** Signals taken as they come, up to two minutes late and in batches of any size, end up as a replay of them all. */
@@ -36,7 +37,7 @@ final class LiveTest extends TestCase
             $random = new Randomizer(new Mt19937($seed));
             $stream = RandomStream::make($random, 900, 120);
             [$replay, $signals] = ReplayDocument::read(Document::parse(json_encode($stream, JSON_THROW_ON_ERROR)));
-            $settings = ReplayDocument::readSettings(Document::parse(json_encode($stream['settings'], JSON_THROW_ON_ERROR)));
+            $settings = SettingsDocument::read(Document::parse(json_encode($stream['settings'], JSON_THROW_ON_ERROR)));
             $quiet = new QuietTimes(RandomStream::quiet($stream));
             $until = Instant::parse($stream['until'])->seconds ?? 0;
 

@@ -20,6 +20,7 @@ use Skarvo\Signals\Replay\QuietTimes;
 use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\SettingsDocument;
 use Skarvo\Signals\Replay\Thread;
 use Skarvo\Signals\Routing;
 
@@ -89,7 +90,7 @@ final class RoutingTest extends TestCase
                     continue;
                 }
                 $clock = static fn(int $seconds): string => gmdate('H:i', $seconds);
-                $settings = ReplayDocument::readSettings(Document::of(self::object(['rules' => [[
+                $settings = SettingsDocument::read(Document::of(self::object(['rules' => [[
                     'match' => ['hours' => ['zone' => $zone, 'days' => $days, 'from' => $clock($from), 'to' => $clock($to)]],
                     'set' => ['hold' => 'PT1M'],
                 ]]])));
@@ -115,7 +116,7 @@ final class RoutingTest extends TestCase
         $hours = ['zone' => 'Europe/Oslo', 'days' => ['mon'], 'from' => '22:00', 'to' => '06:00'];
         $refused = static function (array $hours, array $set = ['hold' => 'PT1M']): string {
             try {
-                ReplayDocument::readSettings(Document::of(self::object(['rules' => [['match' => ['hours' => $hours], 'set' => $set]]])));
+                SettingsDocument::read(Document::of(self::object(['rules' => [['match' => ['hours' => $hours], 'set' => $set]]])));
             } catch (BadInput $e) {
                 return $e->at;
             }

@@ -15,6 +15,7 @@ use Skarvo\Signals\Replay\QuietTimes;
 use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\SettingsDocument;
 use Skarvo\Signals\Routing;
 use Skarvo\Signals\Tuning\DryRun;
 use Skarvo\Signals\Tuning\FewerOfThese;
@@ -64,7 +65,7 @@ final class TuningTest extends TestCase
         for ($seed = 1; $seed <= 20; $seed++) {
             $stream = RandomStream::make(new Randomizer(new Mt19937($seed)), 900, 80);
             [, $signals] = ReplayDocument::read(Document::parse(json_encode($stream, JSON_THROW_ON_ERROR)));
-            $settings = ReplayDocument::readSettings(Document::parse(json_encode($stream['settings'], JSON_THROW_ON_ERROR)));
+            $settings = SettingsDocument::read(Document::parse(json_encode($stream['settings'], JSON_THROW_ON_ERROR)));
             $numbered = array_map(
                 static fn(ReplaySignal $s, int $i): ReplaySignal => new ReplaySignal(
                     $s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $i + 1,
@@ -178,7 +179,7 @@ final class TuningTest extends TestCase
     /** @param  list<array<string, mixed>>  $rules */
     private static function settings(array $rules): Settings
     {
-        return ReplayDocument::readSettings(Document::parse(json_encode(['rules' => $rules], JSON_THROW_ON_ERROR)));
+        return SettingsDocument::read(Document::parse(json_encode(['rules' => $rules], JSON_THROW_ON_ERROR)));
     }
 
     /** @param  array<string, mixed>  $value */
