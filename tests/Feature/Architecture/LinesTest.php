@@ -7,10 +7,18 @@ namespace Tests\Feature\Architecture;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Finder\Finder;
 
-/** A line is read in one look. What is longer has a reason: a text or a pattern that stays in one piece, or a type. */
+/**
+ * A file is read in one sitting, a line in one look. A longer line has a reason: a text or a pattern that stays in one
+ * piece, or a type.
+ */
 final class LinesTest extends TestCase
 {
     private const MOST = 140;
+
+    private const MOST_LINES = 300;
+
+    /** Made by the build, and read by nobody. */
+    private const GENERATED = ['shapes.ts'];
 
     public function test_no_line_is_too_long_without_a_reason(): void
     {
@@ -28,6 +36,22 @@ final class LinesTest extends TestCase
             }
         }
         self::assertSame([], $long);
+    }
+
+    public function test_no_file_is_too_long(): void
+    {
+        $root = dirname(__DIR__, 3);
+        $long = [];
+        $files = Finder::create()->files()->in(["$root/app", "$root/core/src", "$root/resources/js"])
+            ->name(['*.php', '*.ts', '*.vue'])->notName(self::GENERATED);
+        foreach ($files as $file) {
+            $lines = substr_count($file->getContents(), "\n");
+            if ($lines > self::MOST_LINES) {
+                $long[] = substr($file->getPathname(), strlen($root) + 1).": $lines lines";
+            }
+        }
+        self::assertSame([], $long);
+        self::assertGreaterThan(1000, count($files), 'it looks where the files are');
     }
 
     public function test_a_reason_is_a_text_or_a_type(): void
