@@ -51,13 +51,15 @@ final class Answerable
             $roles[$role->name] = [$role->label, $role->kind === AttributeKind::Team];
         }
         $roles = $only === null ? $roles : array_intersect_key($roles, array_flip($only));
+        $left = DB::table('people')->whereNotNull('left_at')->pluck('id', 'id');
         $found = $missing = [];
         foreach (array_chunk($ids, self::AT_ONCE) as $some) {
             foreach (DB::table('items')->whereIn('id', $some)->orderBy('name')->get() as $item) {
                 $values = Fields::of($item);
                 foreach ($roles as $name => [$label, $isTeam]) {
                     $who = $values[$name] ?? '';
-                    if ($who === '') {
+                    // Whoever has left answers for nothing any more.
+                    if ($who === '' || (! $isTeam && isset($left[$who]))) {
                         $missing[$label][] = (string) $item->name;
                     } else {
                         $found[$isTeam ? 'teams' : 'people'][$who][$label][] = (string) $item->name;

@@ -26,7 +26,8 @@ final class RecordedItem
         $labels = Fields::load();
         $counts = Fields::of($row);
         $said = DB::table('item_values')->where('item_id', $item->id)->orderByDesc('said_at')->get()->groupBy('field');
-        $people = DB::table('people')->pluck('name', 'id');
+        $people = DB::table('people')->get(['id', 'name', 'left_at'])
+            ->mapWithKeys(static fn(\stdClass $one): array => [$one->id => $one->left_at === null ? $one->name : "$one->name (has left)"]);
         $teams = DB::table('teams')->pluck('name', 'id');
         $shown = static fn(string $field, string $value): string => match ($field) {
             'team' => (string) ($teams[$value] ?? $value),

@@ -7,6 +7,7 @@ namespace App\Topology;
 use App\Platform\Capability;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\HasTeams;
+use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
 
@@ -19,6 +20,7 @@ final class TopologyServiceProvider extends Capability
             Swept::class => [Exchange\ForgetOldImports::class],
             TellsEntries::class => [TopologyWords::class],
             HasTeams::class => [ItemsOfTeams::class],
+            InHand::class => [ItemsInHand::class],
         ];
     }
 

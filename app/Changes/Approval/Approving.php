@@ -16,6 +16,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
 use App\Rota\Absences;
+use App\Topology\Owners;
 use Skarvo\Changes\Approvals\Answer;
 use Skarvo\Changes\Approvals\Approval;
 use Skarvo\Changes\Approvals\Approvals;
@@ -162,7 +163,7 @@ final class Approving
         $standIns = StoredRules::now()->rules->standIns;
         // What somebody said before they left still counts.
         $left = array_values(array_diff(
-            array_map(strval(...), Person::query()->whereNotNull('left_at')->pluck('id')->all()),
+            self::left(),
             $approval->answers->pluck('person_id')->all(),
         ));
         $people = [];
@@ -189,6 +190,12 @@ final class Approving
             $stages === [] ? throw new \LogicException('It was asked of nobody.') : $stages,
             $standIns, array_map(Intervals::of(...), $away),
         );
+    }
+
+    /** @return list<string> */
+    private static function left(): array
+    {
+        return array_values(array_map(strval(...), Person::query()->whereNotNull('left_at')->pluck('id')->all()));
     }
 
     /**
@@ -226,22 +233,27 @@ final class Approving
             ChangeRules::PEERS => $change->team_id === null
                 ? []
                 : Person::query()->whereNull('left_at')->where('team_id', $change->team_id)->orderBy('id')->pluck('id')->all(),
-            ChangeRules::OWNERS => array_column($touched->owners(), 'id'),
+            ChangeRules::OWNERS => Owners::recorded($touched->broken()),
             ChangeRules::COORDINATORS => Person::query()->whereNull('left_at')->get(['id', 'roles'])
                 ->filter(static fn(Person $one): bool => $one->has(Role::Coordinator))->modelKeys(),
             default => [$word],
         });
         $own = array_filter([$change->implementer_id, $change->author_id, $by->id]);
+        $left = self::left();
+        $standIns = StoredRules::now()->rules->standIns;
         $asked = [];
         foreach ($stages as $stage) {
             $of = array_values(array_diff(array_unique(array_merge(...array_map($meant, $stage->of))), $own));
-            if ($of === [] && $stage->of === [ChangeRules::OWNERS]) {
+            $isNobodys = $of === [];
+            $of = array_values(array_diff(self::withoutThoseWhoLeft($of, $left, $standIns), $own));
+            if ($isNobodys && $stage->of === [ChangeRules::OWNERS]) {
                 continue;
             }
-            // Nobody is left who could say it: whoever coordinates decides, so that it does not wait for ever.
+            // Nobody is left who could say it: one of those who coordinate decides, so that it does not wait for ever.
+            $needs = $of === [] ? Needs::one() : $stage->needs;
             $of = $of === [] ? array_values(array_diff($meant(ChangeRules::COORDINATORS), $own)) : $of;
             $asked[] = [
-                'name' => $stage->name, 'of' => $of === [] ? [$by->id] : $of, 'needs' => $stage->needs->toJson(), 'veto' => $stage->veto,
+                'name' => $stage->name, 'of' => $of === [] ? [$by->id] : $of, 'needs' => $needs->toJson(), 'veto' => $stage->veto,
                 'expires' => $stage->expires,
             ];
         }

@@ -17,6 +17,7 @@ use Skarvo\Signals\Replay\ReplayAlert;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Running;
 use Skarvo\Signals\Replay\Settings;
+use Skarvo\Signals\Replay\Threads;
 use Skarvo\Signals\Replay\Treatment;
 
 /**

@@ -233,16 +233,33 @@ final class CourseTest extends TestCase
         $this->person($owner)->update(['left_at' => now()]);
         $this->say($change, 'lotte-krone', true)->assertSessionHasNoErrors();
         self::assertSame(ChangeState::Approved, $change->refresh()->state);
-        // Without a stand-in it is stuck, and says so.
         $this->rules([]);
+        // Who has left is not asked: without a stand-in whoever coordinates says it in their place.
         $other = $this->planned();
         $this->go($other, 'ask');
         $this->say($other, self::PEER, true);
+        $this->say($other, 'ingrid-vale', true)->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Approved, $other->refresh()->state);
+        $this->rules(['stand_ins' => [$owner => ['lotte-krone', self::BY]]]);
+        $third = $this->planned();
+        $this->go($third, 'ask');
+        $this->say($third, self::PEER, true);
+        $this->say($third, 'ingrid-vale', true)->assertSessionHasErrors('action');
+        $this->say($third, 'lotte-krone', true)->assertSessionHasNoErrors();
+        // Nor is a stand-in who plans it themselves.
+        $this->rules(['stand_ins' => [$owner => [self::BY]]]);
+        $fourth = $this->planned();
+        $this->go($fourth, 'ask');
+        $this->say($fourth, self::PEER, true);
+        $this->say($fourth, 'ingrid-vale', true)->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::Approved, ChangeState::Approved], [$third->refresh()->state, $fourth->refresh()->state]);
+        $this->rules([]);
         DB::table('people')->whereNotNull('left_at')->update(['left_at' => null]);
         $next = $this->planned();
         $this->go($next, 'ask');
         $this->say($next, self::PEER, true);
         $this->person($owner)->update(['left_at' => now()]);
+        // Asked before they left, and without a stand-in, it is stuck, and says so.
         $this->get("/changes/$next->id")->assertInertia(static fn(Shown $page) => $page->where('change.stages.1.stuck', true));
     }
 

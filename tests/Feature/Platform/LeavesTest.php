@@ -14,6 +14,10 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Tickets\HandTickets;
 use App\Tickets\TicketEntry;
+use App\Topology\Answerable;
+use App\Topology\Item;
+use App\Topology\Owners;
+use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\Feature\Changes\PlansChanges;
 use Tests\Feature\Tickets\AtTheDesk;
@@ -122,6 +126,37 @@ final class LeavesTest extends TestCase
         self::assertSame(
             "{$offered->ref()} stays where it is", Sentence::of(Entry::query()->where('kind', TicketEntry::OfferLapsed)->sole())->lead,
         );
+    }
+
+    public function test_items_that_name_them_are_named_and_nobody_answers_for_those_then(): void
+    {
+        $items = Item::query()->orderBy('name')->limit(6)->get();
+        DB::table('items')->update(['business_owner_id' => null]);
+        DB::table('items')->where('id', 'vehicle-lanes')
+            ->update(['business_owner_id' => 'mika-sund', 'attributes->delivery_manager' => 'mika-sund']);
+        $name = (string) Item::query()->findOrFail('vehicle-lanes')->name;
+        self::assertSame(
+            [
+                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still Business owner: say who is'],
+                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still Delivery manager: say who is'],
+            ],
+            $this->inHand(),
+        );
+        DB::table('items')->whereIn('id', $items->modelKeys())->update(['business_owner_id' => 'mika-sund']);
+        $all = DB::table('items')->where('business_owner_id', 'mika-sund')->count();
+        $line = $this->inHand()[0];
+        self::assertSame(["$all items", 'still Business owner: say who is'], [$line['what'], $line['becomes']]);
+        $this->get($line['link'])->assertInertia(fn(Shown $page) => $page->where('inAll', $all)->etc());
+
+        self::assertSame(['mika-sund'], array_column(Owners::of(['vehicle-lanes']), 'id'));
+        $this->leaves();
+        self::assertSame([], Owners::of(['vehicle-lanes']));
+        self::assertSame(['mika-sund'], Owners::recorded(['vehicle-lanes']));
+        $answers = Answerable::of(['vehicle-lanes'], ['business_owner']);
+        self::assertSame([[], [['role' => 'Business owner', 'items' => [$name], 'many' => 1]]], array_values($answers));
+        $this->get('/estate/vehicle-lanes')
+            ->assertInertia(fn(Shown $page) => $page->where('record.business_owner', 'Mika Sund (has left)')->etc());
+        self::assertCount(2, $this->inHand());
     }
 
     public function test_changes_and_policies_that_name_them_are_named_before_and_after(): void
