@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { effectScope } from 'vue';
+import { effectScope, nextTick, watchEffect } from 'vue';
 
 interface Options {
   headers: Record<string, string>;
@@ -85,13 +85,36 @@ test('a page that comes instead of an answer is no success', () => {
   expect(done).not.toHaveBeenCalled();
 });
 
-test('why something was not done is told also where its place on the screen is gone', () => {
+test('why something was not done is told also where its place on the screen is gone', async () => {
   const action = scope.run(useAction) as ReturnType<typeof useAction>;
   action.send('/publish', { text: 'All lanes' });
   scope.stop();
   sent(0).onError({ text: 'Say by when.' });
   sent(0).onFinish();
+  await nextTick();
   expect(unheard.value).toBe('Say by when.');
+});
+
+test('why something was not done is told where nothing else tells it, and once where something does', async () => {
+  const silent = begun();
+  silent.send('/confirm', {});
+  sent(0).onNetworkError();
+  sent(0).onFinish();
+  await nextTick();
+  expect(unheard.value).toContain('Not sent');
+  const other = begun();
+  other.send('/elsewhere', {});
+  expect(unheard.value).toContain('Not sent');
+  silent.send('/confirm', {});
+  expect(unheard.value).toBeNull();
+  const action = begun();
+  const shown: string[] = [];
+  watchEffect(() => shown.push(Object.values(action.errors.value)[0] ?? ''));
+  action.send('/confirm', {});
+  sent(3).onError({ action: 'Somebody has.' });
+  await nextTick();
+  expect(unheard.value).toBeNull();
+  expect(shown).toContain('Somebody has.');
 });
 
 test('who leaves before the answer comes is told that nobody knows', () => {

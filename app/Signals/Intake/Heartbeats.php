@@ -9,6 +9,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
+use App\Platform\Refused;
 use App\Signals\AcceptSignals;
 use App\Signals\Live\StoredSignal;
 use App\Signals\SignalEntry;
@@ -112,10 +113,16 @@ final class Heartbeats implements ClockPart
      *
      * @param  int  $every  seconds
      * @param  int  $grace  seconds
+     *
+     * @throws Refused if the same is expected already: its silence would be told of twice
      */
     public function expect(
         string $source, string $name, ?string $check, ?string $item, int $every, int $grace, Level $level, Person $by,
     ): void {
+        $same = DB::table('heartbeats')->where('source', $source)->where('check', $check)->where('item', $item)->value('name');
+        if ($same !== null) {
+            throw Refused::because("\"$same\" expects the same already. Take it away first, or name another check or item.", 'name');
+        }
         $now = Moment::now();
         DB::table('heartbeats')->insert([
             'name' => $name, 'source' => $source, 'check' => $check, 'item' => $item, 'every_seconds' => $every, 'grace_seconds' => $grace,

@@ -40,10 +40,19 @@ final class KeepSources
         Journal::write(Actor::person($by), SignalEntry::SourceChanged, ['source', $id], ['name' => $fields['name']]);
     }
 
-    /** The one before it no longer opens anything. */
-    public function giveToken(string $id, #[\SensitiveParameter] string $plain, Person $by): void
+    /**
+     * The one before it no longer opens anything.
+     *
+     * @param  string|null  $seen  mark of the token that there was, as whoever makes one saw; null: whichever there is
+     *
+     * @throws Refused if somebody made one meanwhile: it may be in use by now
+     */
+    public function giveToken(string $id, #[\SensitiveParameter] string $plain, ?string $seen, Person $by): void
     {
-        $source = Source::query()->find($id) ?? Source::query()->create(['id' => $id, 'name' => $id, 'made_at' => now()]);
+        $source = Source::query()->lockForUpdate()->find($id) ?? Source::query()->create(['id' => $id, 'name' => $id, 'made_at' => now()]);
+        if ($seen !== null && $seen !== $source->tokenMark()) {
+            throw Refused::because('Somebody made a new token meanwhile, which yours would stop. Make another all the same if that is agreed.');
+        }
         $source->update(['token_hash' => ApiToken::hashOf($plain)]);
         Journal::write(
             Actor::person($by), PlatformEntry::TokenMade, ['source', $id], ['name' => $id, 'abilities' => ["signals of $id"]],

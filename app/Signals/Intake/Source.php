@@ -32,6 +32,12 @@ final class Source extends Record
 
     protected $casts = ['mapping' => 'array', 'per_minute' => 'integer', 'version' => 'integer', 'made_at' => 'immutable_datetime'];
 
+    /** What tells one token from the next, and opens nothing; empty: there is none. */
+    public function tokenMark(): string
+    {
+        return $this->token_hash === null ? '' : substr(hash('sha256', $this->token_hash), 0, 16);
+    }
+
     /** @throws \Skarvo\Json\BadInput */
     public function toCore(): ?Mapping
     {

@@ -12,6 +12,7 @@ use App\Platform\Refused;
 use App\Platform\Team;
 use App\Signals\Intake\Requests\AddHeartbeatRequest;
 use App\Signals\Intake\Requests\AddSourceRequest;
+use App\Signals\Intake\Requests\GiveTokenRequest;
 use App\Signals\Intake\Requests\TryMappingRequest;
 use App\Signals\Intake\Requests\UpdateSourceRequest;
 use Illuminate\Http\JsonResponse;
@@ -115,10 +116,12 @@ final class SourcesController
     }
 
     /** A new token; the one before it no longer opens anything. It is shown once. */
-    public function token(Request $request, string $source, KeepSources $sources): RedirectResponse
+    public function token(GiveTokenRequest $request, string $source, KeepSources $sources): RedirectResponse
     {
         $plain = bin2hex(random_bytes(20));
-        $isNew = Once::for($request, static fn() => $sources->giveToken($source, $plain, CurrentPerson::of($request)));
+        $isNew = Once::for($request, static fn() => $sources->giveToken(
+            $source, $plain, $request->seen(), CurrentPerson::of($request),
+        ));
 
         return $isNew ? back()->with('token', $plain) : back();
     }
@@ -215,7 +218,7 @@ final class SourcesController
             $clock = isset($off[$id]) ? (int) $off[$id] : null;
 
             return [
-                'id' => $id, 'name' => $source->name ?? $id, 'has_token' => $source?->token_hash !== null,
+                'id' => $id, 'name' => $source->name ?? $id, 'token' => $source?->tokenMark() ?? '',
                 'has_mapping' => $source?->mapping !== null, 'per_minute' => $source?->per_minute,
                 'last_at' => isset($last[$id]) ? (int) $last[$id] * 1000 : null, 'hour' => (int) ($counts->came ?? 0),
                 'refused' => (int) ($counts->refused ?? 0), 'turned_away' => (int) ($counts->turned_away ?? 0),

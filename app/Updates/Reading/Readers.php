@@ -74,17 +74,21 @@ final class Readers
             }
             DB::table('update_reads')->where('update_id', $update->id)->where('person_id', $person->id)->update(['reminded_at' => now()]);
             Outbox::put(
-                'reminder', "reminder-$update->id-$person->id-".now()->getTimestamp(), ['update' => $update->id, 'person' => $person->id],
+                'reminder', "reminder-$update->id-$person->id-".now()->getTimestamp(), ['update' => $update->id, 'person' => $person->id, 'at' => now()->getTimestamp()],
                 now(), self::RANK
             );
         });
     }
 
-    /** A reminder did not get there: they were not reminded, and may be at once. */
-    public static function notReminded(int $update, string $person): void
+    /**
+     * A reminder did not get there: they were not reminded, and may be at once.
+     *
+     * @param  int  $at  when that was asked for, in seconds since the epoch: a later one is still on its way
+     */
+    public static function notReminded(int $update, string $person, int $at): void
     {
         DB::table('update_reads')->where('update_id', $update)->where('person_id', $person)->whereNull('confirmed_at')
-            ->update(['reminded_at' => null]);
+            ->where('reminded_at', '<', CarbonImmutable::createFromTimestampUTC($at + 1))->update(['reminded_at' => null]);
     }
 
     /** @return ReadersLine|null of the last update; null: nobody must know of it */

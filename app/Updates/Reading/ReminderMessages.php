@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Reading;
 
+use App\Platform\Moment;
 use App\Platform\Outbox\GoesAlone;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
@@ -72,7 +73,7 @@ final readonly class ReminderMessages implements Messages
     {
         [$update, $person] = [$message->payload['update'] ?? null, $message->payload['person'] ?? null];
         if (is_int($update) && is_string($person)) {
-            Readers::notReminded($update, $person);
+            Readers::notReminded($update, $person, (int) ($message->payload['at'] ?? Moment::now()));
         }
     }
 }

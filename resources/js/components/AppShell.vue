@@ -188,7 +188,11 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
       </p>
     </div>
-    <section v-if="unheard" class="mx-4 my-2 flex items-start gap-3 text-small" aria-labelledby="unheard">
+    <section
+      v-if="unheard"
+      class="sticky top-0 z-30 flex items-start gap-3 bg-paper px-4 py-2 text-small"
+      aria-labelledby="unheard"
+    >
       <div class="min-w-0 flex-1">
         <p id="unheard" class="font-semibold">About what you asked for before:</p>
         <TroubleNote :text="unheard" />

@@ -1,6 +1,6 @@
 import { router } from '@inertiajs/vue3';
 import { useEventListener } from '@vueuse/core';
-import { onScopeDispose, ref, type Ref } from 'vue';
+import { customRef, nextTick, onScopeDispose, ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
 import { act, ALWAYS } from '@/lib/live';
 
@@ -14,7 +14,10 @@ export interface Action {
   send: (url: string, data: Sent, done?: () => void, only?: string[]) => void;
 }
 
-/** Why something was not done whose place on the screen is gone: a sheet may be closed before the answer comes. */
+/**
+ * Why something was not done, where no place on the screen says it: a sheet may be closed before the answer comes, or a
+ * button may stand where nothing is said.
+ */
 export const unheard = ref<string | null>(null);
 
 const LOST = 'Not sent: the connection is gone. Nothing is lost; send it again when it is back.';
@@ -34,19 +37,40 @@ const same = (url: string, data: Sent): string =>
  */
 export function useAction(): Action {
   const busy = ref(false);
-  const errors = ref<Record<string, string>>({});
+  let why: Record<string, string> = {};
+  let isRead = false;
+  const errors = customRef<Record<string, string>>((track, trigger) => {
+    return {
+      get: () => {
+        isRead = true;
+        track();
+
+        return why;
+      },
+      set: (now) => {
+        why = now;
+        trigger();
+      },
+    };
+  });
   const underWay = new Set<string>();
   /** Of what had no answer, and may be sent again. */
   const keys = new Map<string, string>();
   let isGone = false;
+  /** What was told of this where no place of its own says it. */
+  let apart: string | null = null;
   onScopeDispose(() => (isGone = true));
-  const refuse = (why: Record<string, string>): void => {
-    errors.value = why;
-    if (isGone) unheard.value = Object.values(why)[0] ?? null;
+  const refuse = (refused: Record<string, string>): void => {
+    errors.value = refused;
+    isRead = false;
+    // By then whatever says it has read it.
+    void nextTick(() => {
+      if (isGone || !isRead) unheard.value = apart = Object.values(refused)[0] ?? null;
+    });
   };
   // What was wrong is being mended: the next answer says whether it is.
   useEventListener(document, 'input', () => {
-    if (Object.keys(errors.value).length > 0 && !busy.value) errors.value = {};
+    if (Object.keys(why).length > 0 && !busy.value) errors.value = {};
   });
 
   const send = (url: string, data: Sent, done?: () => void, only?: string[]): void => {
@@ -54,6 +78,8 @@ export function useAction(): Action {
     if (underWay.has(what)) return;
     underWay.add(what);
     if (!busy.value) errors.value = {};
+    // It is asked for again: what was wrong with it before is no longer said.
+    if (apart !== null && unheard.value === apart) unheard.value = null;
     busy.value = true;
     const key = keys.get(what) ?? newKey();
     keys.set(what, key);

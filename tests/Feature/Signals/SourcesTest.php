@@ -38,8 +38,19 @@ final class SourcesTest extends TestCase
         });
         $this->get('/sources/hull-watch')->assertInertia(fn(Shown $page) => $page->where('token', null));
         $this->postJson("/api/v1/sources/hull-watch?token=$token", ['a' => 1])->assertStatus(202);
+        $this->get('/sources/hull-watch')->assertInertia(function (Shown $page) use (&$mark): void {
+            $page->where('source.token', function (string $shown) use (&$mark): bool {
+                $mark = $shown;
+
+                return strlen($shown) === 16;
+            });
+        });
+        // Whoever has not seen it makes none that would stop it.
+        $this->post('/sources/hull-watch/token', ['seen' => ''], ['X-Request-Key' => 'unseen'])->assertSessionHasErrors('action');
+        $this->postJson("/api/v1/sources/hull-watch?token=$token", ['a' => 1])->assertStatus(202);
         // A new one ends the old one.
-        $this->post('/sources/hull-watch/token');
+        $this->post('/sources/hull-watch/token', ['seen' => $mark], ['X-Request-Key' => 'seen'])->assertSessionHasNoErrors();
+        $this->post('/sources/hull-watch/token', ['seen' => $mark], ['X-Request-Key' => 'second'])->assertSessionHasErrors('action');
         $this->postJson("/api/v1/sources/hull-watch?token=$token", ['a' => 1])->assertStatus(401);
         self::assertSame(2, Entry::query()->where('kind', 'token.made')->count());
     }
@@ -116,6 +127,15 @@ final class SourcesTest extends TestCase
         $this->post(
             '/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 5, 'grace' => 1, 'level' => 'error'],
         )->assertSessionHasNoErrors();
+        // The same would be told of twice; the same of one item alone is another.
+        $more = fn(mixed ...$of) => $this->post(
+            '/sources/probe/heartbeats', ['name' => 'Speaks, too', 'every' => 9, 'level' => 'error', ...$of], ['X-Request-Key' => uniqid()],
+        );
+        $more()->assertSessionHasErrors(['name' => '"Probe speaks" expects the same already. Take it away first, or name another check or item.']);
+        $more(item: 'clk-1')->assertSessionHasNoErrors();
+        $more(item: 'clk-1')->assertSessionHasErrors('name');
+        $more(item: 'clk-1', check: 'disk')->assertSessionHasNoErrors();
+        DB::table('heartbeats')->whereNotNull('item')->delete();
         $silent = static fn(): int => Signal::query()->where('source', 'heartbeats')->where('condition', 'firing')->count();
         $this->later(359);
         $this->clock();

@@ -183,6 +183,8 @@ final class ReadersTest extends TestCase
         self::assertNull($reminded()['noor-lind']);
         $this->later(1);
         $remind('noor-lind')->assertSessionHasNoErrors();
+        app(ReminderMessages::class)->failed($message, 'answered 550, once more');
+        self::assertNotNull($reminded()['noor-lind'], 'The one after it is on its way.');
         $this->person('ada-holm')->update(['left_at' => now()]);
         self::assertSame(['noor-lind'], array_column($this->readers()['readers'] ?? [], 'person'));
         $remind('ada-holm')->assertSessionHasErrors('person');

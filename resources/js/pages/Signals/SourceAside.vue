@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { clockTime, useNow } from '@/lib/time';
 import HeartbeatList from '@/pages/Signals/HeartbeatList.vue';
@@ -32,11 +33,12 @@ const most = computed(() => Math.max(1, ...props.minutes.map((minute) => minute.
       <p v-if="token" class="mt-2 border-[1.5px] border-ink bg-sheet p-2 text-small" role="status">
         Its new token, shown this once: <code class="font-mono break-all">{{ token }}</code>
       </p>
+      <TroubleNote :text="Object.values(action.errors.value)[0]" class="mt-2" />
       <ActButton
         v-if="mayEdit"
         class="mt-2"
-        @click="action.send(`/sources/${encodeURIComponent(source.id)}/token`, {})"
-        >{{ source.has_token ? 'Make a new token; the old one stops' : 'Make a token' }}</ActButton
+        @click="action.send(`/sources/${encodeURIComponent(source.id)}/token`, { seen: source.token })"
+        >{{ source.token ? 'Make a new token; the old one stops' : 'Make a token' }}</ActButton
       >
     </section>
     <section aria-labelledby="its-rate">

@@ -58,9 +58,7 @@ const troubles = (source: SourceLine): string[] =>
             <td class="text-right font-mono">{{ source.per_minute ?? '–' }}</td>
             <td class="pl-6">{{ source.last_at === null ? 'never' : `${lasting(now - source.last_at)} ago` }}</td>
             <td>
-              {{
-                source.has_mapping ? 'its own JSON, mapped' : source.has_token ? 'its own JSON, no mapping' : 'signals'
-              }}
+              {{ source.has_mapping ? 'its own JSON, mapped' : source.token ? 'its own JSON, no mapping' : 'signals' }}
             </td>
             <td :class="troubles(source).length ? 'font-semibold text-call' : 'text-ink-2'">
               {{ troubles(source).join('; ') || 'none' }}

@@ -2,7 +2,8 @@ import { LEVELS } from '@/lib/enums';
 export interface SourceLine {
   id: string;
   name: string;
-  has_token: boolean;
+  /** Tells one token from the next; empty: there is none. */
+  token: string;
   has_mapping: boolean;
   per_minute: number | null;
   last_at: number | null;
