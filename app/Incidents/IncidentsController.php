@@ -112,7 +112,7 @@ final class IncidentsController
             $request,
             static fn() => $resolve(
                 $incident, $input['resolution'], $input['update'], $request->confirm(), $request->stayOpen(),
-                CurrentPerson::of($request), $input['despite'] ?? null,
+                CurrentPerson::of($request), $input['despite'] ?? null, $request->seenUnder(),
             ),
         );
 

@@ -30,20 +30,27 @@ final class ResolveIncident
      *
      * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
      *
+     * @param  list<int>|null  $seenUnder  those under it that whoever resolves it has seen; null: whichever there are
+     *
      * @param  string|null  $despite  why the text is right, though something in it disagrees with the record
      *
-     * @throws Refused if it is resolved already, or has to be confirmed and is not
+     * @throws Refused if it is resolved already, has to be confirmed and is not, or something would end with it unseen
      */
     public function __invoke(
         Incident $incident, string $resolution, string $publicText, Confirm $confirm, array $stayOpen, Person $by, ?string $despite = null,
+        ?array $seenUnder = null,
     ): void {
-        DB::transaction(static function () use ($incident, $resolution, $publicText, $confirm, $stayOpen, $by, $despite): void {
+        DB::transaction(static function () use (
+            $incident, $resolution, $publicText, $confirm, $stayOpen, $by, $despite, $seenUnder,
+        ): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} was resolved already, at ".WallClock::time($incident->resolved_at ?? now()).'.');
             }
             $confirm->write($incident, Actor::person($by));
-            self::end($incident, $resolution, Turn::resolved(Actor::person($by), $publicText, $stayOpen)->written($despite));
+            self::end(
+                $incident, $resolution, Turn::resolved(Actor::person($by), $publicText, $stayOpen, $seenUnder)->written($despite),
+            );
         });
     }
 

@@ -16,13 +16,14 @@ final readonly class Turn
      * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
      * @param  Team|null  $does  the team that does what was decided
      * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
+     * @param  list<int>|null  $seenUnder  the incidents under it that whoever ends it has seen; null: whichever there are
      * @param  Incident|null  $into  the one in which it goes on
      * @param  bool  $isWritten  whether somebody has just written what outsiders are told, who answers for it
      * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      */
     private function __construct(
         public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
-        public ?Team $does = null, public array $stayOpen = [], public ?Incident $into = null,
+        public ?Team $does = null, public array $stayOpen = [], public ?array $seenUnder = null, public ?Incident $into = null,
         public bool $isWritten = false, public ?string $despite = null,
     ) {}
 
@@ -30,7 +31,8 @@ final readonly class Turn
     public function written(?string $despite): self
     {
         return new self(
-            $this->kind, $this->by, $this->calls, $this->why, $this->public, $this->does, $this->stayOpen, $this->into, true, $despite
+            $this->kind, $this->by, $this->calls, $this->why, $this->public, $this->does, $this->stayOpen, $this->seenUnder,
+            $this->into, true, $despite,
         );
     }
 
@@ -77,10 +79,13 @@ final readonly class Turn
         return new self(TurnKind::Reopened, $by, $calls, $why, $public);
     }
 
-    /** @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it */
-    public static function resolved(Actor $by, string $public, array $stayOpen = []): self
+    /**
+     * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
+     * @param  list<int>|null  $seenUnder  those under it that whoever ends it has seen; null: whichever there are
+     */
+    public static function resolved(Actor $by, string $public, array $stayOpen = [], ?array $seenUnder = null): self
     {
-        return new self(TurnKind::Resolved, $by, public: $public, stayOpen: $stayOpen);
+        return new self(TurnKind::Resolved, $by, public: $public, stayOpen: $stayOpen, seenUnder: $seenUnder);
     }
 
     public static function alerted(?Team $calls): self

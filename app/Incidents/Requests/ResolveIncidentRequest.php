@@ -16,6 +16,7 @@ final class ResolveIncidentRequest extends Form
             'resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000'],
             'tried' => ['boolean'], 'word' => ['nullable', 'string', 'max:300'], 'check' => ['nullable', 'string', 'max:300'],
             'stay_open' => ['array', 'list', 'max:1000'], 'stay_open.*' => ['integer'],
+            'under' => ['array', 'list', 'max:10000'], 'under.*' => ['integer'],
             'despite' => ['nullable', 'string', 'max:500'],
             'unconfirmed' => ['nullable', 'string', 'max:500'],
         ];
@@ -34,6 +35,12 @@ final class ResolveIncidentRequest extends Form
     public function stayOpen(): array
     {
         return array_values(array_map(intval(...), $this->validated()['stay_open'] ?? []));
+    }
+
+    /** @return list<int>|null incidents under it that were seen; null: it was not said */
+    public function seenUnder(): ?array
+    {
+        return $this->has('under') ? array_values(array_map(intval(...), $this->validated()['under'] ?? [])) : null;
     }
 
     /** @return array<string, string> */

@@ -21,6 +21,7 @@ use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
+use App\Platform\Refused;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Topology\State;
@@ -71,6 +72,13 @@ final class UnderInRoom implements HasConsequences, RoomPanel
         $children = Incident::query()->whereKey(Children::of($incident->id))->whereNull('resolved_at')->orderBy('id')->get();
         if ($children->isEmpty()) {
             return null;
+        }
+        $unseen = $turn->seenUnder === null ? null : $children->whereNotIn('id', $turn->seenUnder)->first();
+        if ($unseen !== null) {
+            throw Refused::because(
+                "{$unseen->ref()} \"$unseen->title\" was put under it meanwhile, and would end with it. Choose whether it stays open.",
+                'under',
+            );
         }
 
         return new Foreseen(static function () use ($children): array {

@@ -77,9 +77,19 @@ final class UnderTest extends TestCase
     /** @param  list<int>  $stayOpen */
     private function resolve(array $stayOpen = []): void
     {
-        $this->send("/incidents/{$this->major->id}/resolve", [
-            'resolution' => 'Clock set.', 'update' => 'Lanes work.', 'check' => 'Ten cars', 'stay_open' => $stayOpen,
-        ])->assertSessionHasNoErrors();
+        $this->ends(['stay_open' => $stayOpen])->assertSessionHasNoErrors();
+    }
+
+    /**
+     * @param  array<string, list<int>>  $more
+     * @return TestResponse<Response>
+     */
+    private function ends(array $more): TestResponse
+    {
+        return $this->send(
+            "/incidents/{$this->major->id}/resolve",
+            ['resolution' => 'Clock set.', 'update' => 'Lanes work.', 'check' => 'Ten cars', ...$more],
+        );
     }
 
     private function report(Incident $incident, ?string $email = 'anna@ferry.example'): Report
@@ -120,6 +130,18 @@ final class UnderTest extends TestCase
         foreach ([$this->major, $this->child] as $incident) {
             self::assertTrue(Entry::query()->about('incident', $incident->id)->where('kind', 'incident.put_under')->exists());
         }
+    }
+
+    public function test_what_was_put_under_it_while_somebody_wrote_its_end_does_not_end_unseen(): void
+    {
+        $this->under($this->child);
+        $this->ends(['under' => []])->assertSessionHasErrors(
+            ['under' => "{$this->child->ref()} \"{$this->child->title}\" was put under it meanwhile, and would end with it. Choose whether it stays open."],
+        );
+        self::assertTrue($this->major->refresh()->isOpen());
+        // Who is not under it any more is no reason to wait.
+        $this->ends(['under' => [$this->child->id, $this->child->id + 1000]])->assertSessionHasNoErrors();
+        self::assertFalse($this->major->refresh()->isOpen());
     }
 
     public function test_it_is_taken_out_with_a_reason_and_its_reporters_are_told_once_however_often_it_moves(): void

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import OutsideText from '@/components/OutsideText.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -66,6 +66,10 @@ const load = async (): Promise<void> => {
   }
 };
 onMounted(load);
+watch(
+  () => action.errors.value.under,
+  (why) => why && void load(),
+);
 const resolve = (): void =>
   action.send(
     `/incidents/${props.incident.id}/resolve`,
@@ -78,6 +82,7 @@ const resolve = (): void =>
       check: check.value,
       unconfirmed: isConfirmed.value ? '' : unconfirmed.value,
       stay_open: stayOpen.value,
+      under: preview.value?.children?.map((child) => child.id) ?? [],
     },
     () => {
       clear();
@@ -124,6 +129,7 @@ const resolve = (): void =>
       </section>
       <section v-if="preview.children?.length" aria-labelledby="with-it">
         <h3 id="with-it">Ends with it</h3>
+        <TroubleNote :text="action.errors.value.under" />
         <p class="text-small text-ink-2">
           {{ plural(preview.children.length, 'incident')
           }}{{
