@@ -26,12 +26,15 @@ final class AnswerPage
      * @param  list<int>  $also  ids of further pages of theirs that it stands for
      * @return bool false if it was answered so before, or what it is about is over
      *
-     * @throws Refused if nobody, or more than one, is meant by whom they named
+     * @throws Refused if they have left, or nobody, or more than one, is meant by whom they named
      */
     public function __invoke(Page $page, Reply $reply, string $how, string $why = '', array $also = []): bool
     {
         return DB::transaction(function () use ($page, $reply, $how, $why, $also): bool {
             $answered = false;
+            if (Person::query()->whereKey($page->person_id)->whereNotNull('left_at')->exists()) {
+                throw Refused::because('You are not called any more. Nothing was changed: whoever is called now has it.');
+            }
             $to = $reply->kind === ReplyKind::HandTo ? self::to($page, $reply->to) : null;
             foreach (
                 Page::query()->with(['call.occasion', 'call.team', 'person'])

@@ -130,6 +130,9 @@ final class PageController
     /** Why this request may not open the page; null if it may. */
     private function whyNot(Request $request, Page $page): ?string
     {
+        if ($page->person?->left_at !== null) {
+            return 'This link opens no more.';
+        }
         $cookie = $request->cookie(self::cookie($page));
         if (is_string($cookie) && hash_equals(hash('sha256', $page->token), $cookie)) {
             return null;

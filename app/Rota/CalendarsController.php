@@ -71,7 +71,7 @@ final class CalendarsController
         $name = static fn(?string $id): string => $id === null ? 'nobody' : (is_string($names[$id] ?? null) ? $names[$id] : $id);
 
         return new JsonResponse([
-            'turns' => count($turns), 'refused' => $refused,
+            'turns' => count($turns), 'refused' => $refused, 'seen' => $rota->mark(),
             'changes' => array_map(
                 static fn(array $c): array => [
                     'from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $name($c['was']), 'is' => $name($c['is']),
@@ -86,8 +86,12 @@ final class CalendarsController
         $by = CurrentPerson::of($request);
         Gate::forUser($by)->authorize('arrange', Rota::class);
         [$turns] = self::turns($rota, $request->text());
-        Once::for($request, static function () use ($rota, $turns, $by): void {
+        $seen = $request->seen();
+        Once::for($request, static function () use ($rota, $turns, $seen, $by): void {
             Locked::again($rota);
+            if ($seen !== null && $seen !== $rota->mark()) {
+                throw Refused::because('The rota was changed meanwhile. Nothing was taken: look at what this calendar changes now.', 'seen');
+            }
             if ($turns === []) {
                 throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
             }
@@ -108,7 +112,8 @@ final class CalendarsController
     private static function turns(Rota $rota, string $text): array
     {
         $now = now()->toDateTimeImmutable();
-        $mails = Person::query()->whereNull('left_at')->pluck('id', 'email');
+        $mails = Person::query()->whereNull('left_at')->get(['id', 'email'])
+            ->mapWithKeys(static fn(Person $one): array => [mb_strtolower((string) $one->email) => $one->id]);
         $turns = $refused = [];
         foreach (ReadInTime::events(
             $text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months'),

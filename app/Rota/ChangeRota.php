@@ -112,7 +112,7 @@ final class ChangeRota
             ['rota' => $rota->name, 'zone' => $rota->time_zone, 'changes' => $changes],
         );
         foreach ($names as $person) {
-            if ($person->id !== $by->id) {
+            if ($person->id !== $by->id && $person->left_at === null && $person->email !== '') {
                 Outbox::put('mail', "rota-$rota->id-".Str::uuid()->toString(), [
                     'to' => $person->email, 'subject' => "$rota->name: your turns changed",
                     'text' => "$by->name changed the rota.\n\n".implode("\n", $told)."\n\nTimes are those of $rota->time_zone.",

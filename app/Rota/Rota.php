@@ -47,6 +47,12 @@ final class Rota extends Record
         return Look::once('rotas', static fn(): Collection => self::query()->orderBy('id')->get());
     }
 
+    /** What tells how it stands from how it stood before. */
+    public function mark(): string
+    {
+        return substr(hash('sha256', json_encode([$this->layers, $this->overrides], JSON_THROW_ON_ERROR)), 0, 16);
+    }
+
     /**
      * Who is on call: as it is planned, with gaps where somebody is on leave.
      *

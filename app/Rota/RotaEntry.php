@@ -24,12 +24,14 @@ enum RotaEntry: string implements EntryKind
     case RotaSwapAsked = 'rota.swap_asked';
     case RotaSwapDeclined = 'rota.swap_declined';
     case RotaSwapWithdrawn = 'rota.swap_withdrawn';
+    /** One of the two has left. */
+    case RotaSwapLapsed = 'rota.swap_lapsed';
     case HolidaysChanged = 'holidays.changed';
 
     public function particulars(): array
     {
         return match ($this) {
-            self::PersonLeave, self::PersonAbsence => ['person' => Particular::Person],
+            self::PersonLeave, self::PersonAbsence, self::RotaSwapLapsed => ['person' => Particular::Person],
             self::RotaSwapAsked => ['with' => Particular::Person, 'why' => Particular::Words],
             default => [],
         };

@@ -8,6 +8,7 @@ use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
+use App\Platform\Contracts\HearsLeaving;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use Illuminate\Support\Facades\Gate;
@@ -22,6 +23,7 @@ final class RotaServiceProvider extends Capability
             BandRow::class => [TurnsOnBand::class],
             TellsEntries::class => [RotaWords::class],
             HasTeams::class => [RotasOfTeams::class],
+            HearsLeaving::class => [LeftTurns::class],
         ];
     }
 

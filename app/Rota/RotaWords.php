@@ -34,6 +34,9 @@ final class RotaWords implements TellsEntries
             RotaEntry::RotaSwapAsked => Sentence::plain("Asked {$facts->person('with')} to swap turns", $facts->text('why')),
             RotaEntry::RotaSwapDeclined => Sentence::plain('Declined to swap turns', $facts->text('rota')),
             RotaEntry::RotaSwapWithdrawn => Sentence::plain('Withdrew a swap request', $facts->text('rota')),
+            RotaEntry::RotaSwapLapsed => Sentence::plain(
+                "Turns on {$facts->text('rota')} are not swapped", "{$facts->person('person')} has left",
+            ),
             RotaEntry::HolidaysChanged => Sentence::plain('Changed the public holidays'),
             null => null,
         };

@@ -21,10 +21,19 @@ final class SwapTurns
      * @param  int  $from  seconds since the epoch
      * @param  int  $to  seconds since the epoch
      *
-     * @throws Refused if it would change nothing
+     * @throws Refused if it would change nothing, was asked already, or nobody is there to answer
      */
     public function ask(Rota $rota, array $override, int $from, int $to, Person $by, Person $other, string $why): void
     {
+        if ($other->left_at !== null) {
+            throw Refused::because("$other->name has left. Ask somebody else.", 'with');
+        }
+        $isAsked = DB::table('rota_swaps')->where('state', 'asked')->where(
+            ['rota_id' => $rota->id, 'asker_id' => $by->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to],
+        )->exists();
+        if ($isAsked) {
+            throw Refused::because("You have asked $other->name for these already, and wait for an answer.", 'with');
+        }
         $effect = ChangeRota::effect($rota, $override, $from, $to);
         if ($effect === []) {
             throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
@@ -89,8 +98,26 @@ final class SwapTurns
         }
     }
 
+    /** Of two who wait for each other one has left. */
+    public function lapse(Person $left, Person $by): void
+    {
+        $open = DB::table('rota_swaps')->where('state', 'asked')
+            ->where(static fn($any) => $any->where('asker_id', $left->id)->orWhere('asked_id', $left->id))->orderBy('id')->get();
+        foreach ($open as $row) {
+            DB::table('rota_swaps')->where('id', $row->id)
+                ->update(['state' => 'lapsed', 'answered_at' => Moment::precise(now())]);
+            $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
+            Journal::write(
+                Actor::person($by), RotaEntry::RotaSwapLapsed, ['rota', $rota->id], ['rota' => $rota->name, 'person' => $left->id],
+            );
+            if ((int) $row->to_at > Moment::now()) {
+                self::tellNo($rota, $row, $left, 'has left, and swaps no turns with you');
+            }
+        }
+    }
+
     /** Whoever waits for an answer, or was asked for one, hears that it comes to nothing: of a yes they hear what changed. */
-    private static function tellNo(Rota $rota, \stdClass $row, Person $by): void
+    private static function tellNo(Rota $rota, \stdClass $row, Person $by, ?string $says = null): void
     {
         $isAsked = $row->asked_id === $by->id;
         $other = Person::query()->whereNull('left_at')->find((string) ($isAsked ? $row->asker_id : $row->asked_id));
@@ -99,7 +126,7 @@ final class SwapTurns
         }
         $zone = new \DateTimeZone($rota->time_zone);
         $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
-        $says = $isAsked ? 'does not swap turns with you' : 'no longer asks you to swap turns';
+        $says ??= $isAsked ? 'does not swap turns with you' : 'no longer asks you to swap turns';
         Outbox::put('mail', "swap-no-$row->id", [
             'to' => $other->email, 'subject' => "$by->name $says",
             'text' => "$by->name $says on $rota->name, from {$when((int) $row->from_at)} to {$when((int) $row->to_at)}. The turns stay as they are."

@@ -12,13 +12,21 @@ final class CalendarFileRequest extends Form
 {
     public function rules(): array
     {
-        return ['file' => ['required', 'file', 'max:2048']];
+        return ['file' => ['required', 'file', 'max:2048'], 'seen' => ['nullable', 'string', 'max:64']];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
         return ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.'];
+    }
+
+    /** @return string|null how the rota stood when it was seen what the calendar changes; null: it was not said */
+    public function seen(): ?string
+    {
+        $seen = $this->validated()['seen'] ?? null;
+
+        return is_string($seen) && $seen !== '' ? $seen : null;
     }
 
     public function text(): string

@@ -184,6 +184,23 @@ final class AnswerTest extends TestCase
         self::assertSame(Outcome::Waiting, $this->call_()->outcome);
     }
 
+    public function test_whoever_has_left_opens_nothing_and_takes_no_call(): void
+    {
+        $page = $this->page();
+        $device = ["page_$page->id" => hash('sha256', $page->token)];
+        $this->actingAs($this->person('per-strand'))->post("/people/$page->person_id/leave")->assertSessionHasNoErrors();
+        auth()->logout();
+        $this->get($page->link())->assertInertia(
+            static fn(Shown $shown) => $shown->component('Paging/LinkOver')->where('why', 'This link opens no more.'),
+        );
+        $this->withCookies($device)->get($page->link())->assertInertia(static fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->post($page->link(), ['answer' => 'yes'])->assertSessionHasErrors('action');
+        $this->tells($page, ['event' => 'answered', 'text' => 'yes'])->assertOk()->assertJson([
+            'understood' => false, 'say' => 'You are not called any more. Nothing was changed: whoever is called now has it.',
+        ]);
+        self::assertNull($this->call_()->held_by);
+    }
+
     public function test_a_link_expires_and_a_mended_one_does_not_open(): void
     {
         $page = $this->page();

@@ -11,6 +11,7 @@ use App\Rota\Rota;
 use App\Rota\RotaEntry;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Skarvo\Rota\Burden;
@@ -115,8 +116,9 @@ final class CalendarsTest extends TestCase
     public function test_turns_of_a_calendar_are_looked_at_first_and_then_taken(): void
     {
         $people = Person::query()->where('team_id', 'platform')->orderBy('id')->limit(2)->get();
+        $mail = ucfirst((string) $people[0]?->email);
         $file = fn(): UploadedFile => self::ics(
-            self::event('1', '20260310T080000Z', '20260311T080000Z', 'Duty', "ATTENDEE;CN=x:mailto:{$people[0]?->email}\r\n"),
+            self::event('1', '20260310T080000Z', '20260311T080000Z', 'Duty', "ATTENDEE;CN=x:MAILTO:$mail\r\n"),
             self::event('2', '20260311T080000Z', '20260312T080000Z', "{$people[1]?->name}: on call"),
             self::event('3', '20260312T080000Z', '20260313T080000Z', 'Team lunch'),
         );
@@ -125,8 +127,17 @@ final class CalendarsTest extends TestCase
         self::assertSame([2, 'Team lunch'], [$told->json('turns'), $told->json('refused.0.what')]);
         self::assertSame([], Rota::query()->findOrFail('platform')->overrides);
 
+        // What it changes was seen of another rota than there is by now.
+        $one = ['from' => '2026-05-01T08:00:00Z', 'to' => '2026-05-01T09:00:00Z', 'person' => $people[1]?->id];
+        Rota::query()->findOrFail('platform')->update(['overrides' => [$one]]);
+        $take = fn(mixed $seen, string $key): TestResponse => $this->post(
+            '/on-call/platform/calendar', ['file' => $file(), 'seen' => $seen], ['X-Request-Key' => $key],
+        );
+        $take($told->json('seen'), 'old')->assertSessionHasErrors('seen');
+        self::assertSame([$one], Rota::query()->findOrFail('platform')->overrides);
+        Rota::query()->findOrFail('platform')->update(['overrides' => []]);
         foreach (['k', 'k'] as $key) {
-            $this->post('/on-call/platform/calendar', ['file' => $file()], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
+            $take($told->json('seen'), $key)->assertSessionHasNoErrors();
         }
         $at = static fn(string $time): ?string => Rota::query()
             ->findOrFail('platform')->between((int) strtotime($time), (int) strtotime($time) + 60)->segments[0]->person;

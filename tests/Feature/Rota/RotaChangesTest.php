@@ -84,8 +84,8 @@ final class RotaChangesTest extends TestCase
         $asker = (string) $this->onCallAt('2026-03-04T12:00:00Z');
         $other = (string) $this->onCallAt('2026-03-11T12:00:00Z');
         $span = ['from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-13T08:00:00Z', 'with' => $other, 'why' => 'a wedding'];
-        foreach (['a', 'b'] as $key) {
-            $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span, ['X-Request-Key' => $key])
+        foreach (['a' => '2026-03-13T08:00:00Z', 'b' => '2026-03-13T07:00:00Z'] as $key => $to) {
+            $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', [...$span, 'to' => $to], ['X-Request-Key' => $key])
                 ->assertSessionHasNoErrors();
         }
         CarbonImmutable::setTestNow('2026-03-05T12:00:00Z');
@@ -122,6 +122,9 @@ final class RotaChangesTest extends TestCase
         $this->actingAs($this->person($asker));
         $this->post('/on-call/lanes/swap', [...$span, 'with' => $asker])->assertSessionHasErrors('with');
         $this->post('/on-call/lanes/swap', $span)->assertSessionHasNoErrors();
+        $this->post('/on-call/lanes/swap', $span, ['X-Request-Key' => 'twice'])->assertSessionHasErrors(
+            ['with' => "You have asked {$this->person($other)->name} for these already, and wait for an answer."],
+        );
         $this->post('/swaps/1', ['accept' => true])->assertSessionHasErrors(['action' => 'Only whoever is asked can accept.']);
         self::assertSame($asker, $this->onCallAt('2026-03-04T12:00:00Z'), 'Asked is not done.');
 
@@ -151,6 +154,38 @@ final class RotaChangesTest extends TestCase
         self::assertSame(
             [['rota:lanes'], ['rota:lanes'], ['rota:lanes']],
             array_map(self::entriesOf(...), [RotaEntry::RotaSwapped, RotaEntry::RotaSwapWithdrawn, RotaEntry::RotaSwapDeclined]),
+        );
+    }
+
+    public function test_whoever_leaves_swaps_nothing_and_their_calendars_are_read_no_more(): void
+    {
+        $asker = (string) $this->onCallAt('2026-03-04T12:00:00Z');
+        $other = (string) $this->onCallAt('2026-03-11T12:00:00Z');
+        $span = ['from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-13T08:00:00Z', 'with' => $other];
+        $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span)->assertSessionHasNoErrors();
+        $this->post('/feeds', ['kind' => 'rota', 'rota' => 'lanes'], ['X-Request-Key' => 'theirs']);
+        $stays = (string) session('feed');
+        $this->actingAs($this->person($other))->post('/feeds', ['kind' => 'rota', 'rota' => 'lanes'], ['X-Request-Key' => 'other']);
+        $ends = (string) session('feed');
+        $this->actingAs($this->person('per-strand'))->post("/people/$other/leave")->assertSessionHasNoErrors();
+
+        $this->get($stays)->assertOk();
+        $this->get($ends)->assertNotFound();
+        self::assertSame('lapsed', DB::table('rota_swaps')->value('state'));
+        self::assertSame(['rota:lanes'], self::entriesOf(RotaEntry::RotaSwapLapsed));
+        $mail = OutboxMessage::query()->where('kind', 'mail')->latest('id')->firstOrFail()->payload;
+        self::assertSame(
+            [$this->person($asker)->email, "{$this->person($other)->name} has left, and swaps no turns with you"],
+            [$mail['to'], $mail['subject']],
+        );
+        $this->actingAs($this->person($asker))->post('/on-call/lanes/swap', $span, ['X-Request-Key' => 'later'])
+            ->assertSessionHasErrors(['with' => "{$this->person($other)->name} has left. Ask somebody else."]);
+        // Who takes over what was theirs is told, they are not.
+        $this->post(
+            '/on-call/lanes/take', ['from' => '2026-03-11T10:00:00Z', 'to' => '2026-03-11T12:00:00Z'], ['X-Request-Key' => 'take'],
+        )->assertSessionHasNoErrors();
+        self::assertSame(
+            0, OutboxMessage::query()->where('payload->to', $this->person($other)->email)->where('key', 'like', 'rota-%')->count(),
         );
     }
 

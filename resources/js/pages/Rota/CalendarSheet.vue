@@ -11,19 +11,21 @@ import { clockOf } from '@/lib/time';
 /** Turns that were kept in a calendar: whom they name and what they change, before they are taken. */
 interface Preview {
   turns: number;
+  /** How the rota stands. */
+  seen: string;
   refused: { what: string; why: string }[];
   changes: { from: number; to: number; was: string; is: string }[];
 }
 const props = defineProps<{ rota: string; zone: string }>();
 const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
-const form = useForm<{ file: File | null }>({ file: null });
+const form = useForm<{ file: File | null; seen: string }>({ file: null, seen: '' });
 const preview = ref<Preview | null>(null);
 const trouble = ref<string | undefined>();
 let key = newKey();
 const token = (): string => decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
-const choose = async (event: Event): Promise<void> => {
-  const file = (event.target as HTMLInputElement).files?.[0] ?? null;
+const choose = (event: Event): Promise<void> => look((event.target as HTMLInputElement).files?.[0] ?? null);
+const look = async (file: File | null): Promise<void> => {
   form.file = file;
   preview.value = null;
   trouble.value = undefined;
@@ -39,13 +41,15 @@ const choose = async (event: Event): Promise<void> => {
     const told = (await answer.json()) as Preview & { message?: string };
     // What is taken is the file that stands there now: its turns are the ones to see before.
     if (form.file !== file) return;
-    if (answer.ok) preview.value = told;
-    else trouble.value = told.message ?? 'This file could not be read.';
+    if (answer.ok) {
+      preview.value = told;
+      form.seen = told.seen;
+    } else trouble.value = told.message ?? 'This file could not be read.';
   } catch {
     trouble.value = 'No connection. Choose the file again when it is back.';
   }
 };
-const take = (): void =>
+const take = (): void => {
   form.post(`/on-call/${props.rota}/calendar`, {
     headers: { 'X-Request-Key': key },
     preserveScroll: true,
@@ -53,7 +57,14 @@ const take = (): void =>
       key = newKey();
       emit('close');
     },
+    // It is looked at anew, and what is wrong stays said.
+    onError: (why) => {
+      if (!why.seen) return;
+      key = newKey();
+      void look(form.file).then(() => (trouble.value ??= why.seen));
+    },
   });
+};
 </script>
 
 <template>
