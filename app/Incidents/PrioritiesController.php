@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Incidents\Requests\UpdatePrioritiesRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
+use App\Platform\Once;
 use App\Platform\Refused;
 use Illuminate\Http\RedirectResponse;
 use Inertia\Inertia;
@@ -37,7 +38,9 @@ final class PrioritiesController
         } catch (BadInput $e) {
             throw Refused::because("$e->at: {$e->getMessage()}", 'matrix');
         }
-        Priorities::change($matrix, Asked::number($request, 'version'), CurrentPerson::of($request));
+        Once::for($request, static function () use ($matrix, $request): void {
+            Priorities::change($matrix, Asked::number($request, 'version'), CurrentPerson::of($request));
+        });
 
         return back();
     }

@@ -36,6 +36,14 @@ final class Once
         });
     }
 
+    /** Whether what came with this key was done before. */
+    public static function isDone(Request $request): bool
+    {
+        $key = $request->header(self::HEADER);
+
+        return is_string($key) && $key !== '' && DB::table('requests_done')->where('id', substr($key, 0, 64))->exists();
+    }
+
     /** Forgets keys that no browser repeats any more. */
     public static function forgetOld(): void
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Topology\Item;
 use App\Updates\Requests\ChangeQuestionsRequest;
 use Illuminate\Http\RedirectResponse;
@@ -28,11 +29,13 @@ final class QuestionsController
     public function update(ChangeQuestionsRequest $request): RedirectResponse
     {
         $input = $request->validated();
-        Questions::change(
-            $request->service(), $request->questions(), (bool) ($input['attach'] ?? false), (bool) ($input['faulty'] ?? false),
-            (int) $input['version'],
-            CurrentPerson::of($request),
-        );
+        Once::for($request, static function () use ($input, $request): void {
+            Questions::change(
+                $request->service(), $request->questions(), (bool) ($input['attach'] ?? false), (bool) ($input['faulty'] ?? false),
+                (int) $input['version'],
+                CurrentPerson::of($request),
+            );
+        });
 
         return back();
     }

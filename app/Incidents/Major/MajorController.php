@@ -69,7 +69,9 @@ final class MajorController
 
     public function update(MajorSettingsRequest $request): RedirectResponse
     {
-        MajorSettings::change($request->choices(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        Once::for($request, static function () use ($request): void {
+            MajorSettings::change($request->choices(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        });
 
         return back();
     }

@@ -6,6 +6,7 @@ namespace App\Incidents\Targets;
 
 use App\Incidents\Requests\ChangeTargetsRequest;
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Topology\Item;
 use Illuminate\Http\RedirectResponse;
 use Inertia\Inertia;
@@ -41,7 +42,9 @@ final class TargetsController
 
     public function update(ChangeTargetsRequest $request): RedirectResponse
     {
-        Promised::change($request->value(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        Once::for($request, static function () use ($request): void {
+            Promised::change($request->value(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        });
 
         return back();
     }

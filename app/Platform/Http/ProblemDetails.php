@@ -6,6 +6,7 @@ namespace App\Platform\Http;
 
 use App\Platform\Refused;
 use Illuminate\Auth\AuthenticationException;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -61,6 +62,16 @@ final class ProblemDetails
                 405 => 'This address does not take that method.',
                 default => $e->getMessage(),
             })->withHeaders($e->getHeaders());
+        });
+        // Each looked whether it was there before either had made it. It is written down all the same: it may be our own mistake.
+        $exceptions->render(static fn(UniqueConstraintViolationException $e, Request $request): ?Response => match (true) {
+            self::isApi($request) => self::response(
+                409, 'Conflict', 'The same was made at this moment by another call. Nothing of this one was taken; look, and send it again.',
+            ),
+            $request->isMethod('GET') => null,
+            default => back()->withErrors([
+                'action' => 'Somebody made the same at this moment. Nothing was changed: look at theirs, and send yours again if it is needed.',
+            ]),
         });
         $exceptions->render(static function (\PDOException $e, Request $request): ?Response {
             $why = match (true) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets\Notes;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Tickets\Requests\ChangeNoteRulesRequest;
 use Illuminate\Http\RedirectResponse;
 use Inertia\Inertia;
@@ -20,7 +21,9 @@ final class NoteRulesController
 
     public function update(ChangeNoteRulesRequest $request): RedirectResponse
     {
-        NoteRules::change($request->noteRules(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        Once::for($request, static function () use ($request): void {
+            NoteRules::change($request->noteRules(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        });
 
         return back();
     }

@@ -49,7 +49,6 @@ final class ItemForm
     {
         $input = $request->validated();
         $id = trim($input['id']);
-        KeepItem::refuseTaken($id);
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($keep, $id, $input, $person): void {
             $keep->save($id, self::texts($input['fields']), $input['needs'] ?? null, null, $input['why'] ?? '', $person);

@@ -20,7 +20,7 @@ use Skarvo\Topology\Record\BadValue;
 final class KeepItem
 {
     /** @throws Refused if the id is taken */
-    public static function refuseTaken(string $id): void
+    private static function refuseTaken(string $id): void
     {
         if (Item::query()->whereKey($id)->exists()) {
             throw Refused::because("There is an item \"$id\" already. Open that one, or choose another id.", 'id');

@@ -9,6 +9,7 @@ use App\Incidents\Situation;
 use App\Platform\CurrentPerson;
 use App\Platform\Look;
 use App\Platform\Moment;
+use App\Platform\Once;
 use App\Updates\Requests\ChangeOutsideWordsRequest;
 use App\Updates\Requests\CheckWordsRequest;
 use App\Updates\Update;
@@ -65,7 +66,9 @@ final class CheckController
 
     public function update(ChangeOutsideWordsRequest $request): RedirectResponse
     {
-        OutsideWords::change($request->words(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        Once::for($request, static function () use ($request): void {
+            OutsideWords::change($request->words(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        });
 
         return back();
     }

@@ -6,6 +6,7 @@ namespace App\Updates\Following;
 
 use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Updates\Requests\ChangeAudienceRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -22,7 +23,9 @@ final class AudienceController
 
     public function change(ChangeAudienceRequest $request, Incident $incident): RedirectResponse
     {
-        (new ChangeAudience(CurrentPerson::of($request)))($incident, $request->subscription(), $request->isAdded());
+        Once::for($request, static function () use ($incident, $request): void {
+            (new ChangeAudience(CurrentPerson::of($request)))($incident, $request->subscription(), $request->isAdded());
+        });
 
         return back();
     }

@@ -48,14 +48,19 @@ final class AudiencesController
 
     public function change(KeepAudienceRequest $request, Audience $audience): RedirectResponse
     {
-        (new KeepAudiences(CurrentPerson::of($request)))->change($audience, $request->columns(), (int) $request->validated()['version']);
+        Once::for($request, static function () use ($audience, $request): void {
+            (new KeepAudiences(CurrentPerson::of($request)))
+                ->change($audience, $request->columns(), (int) $request->validated()['version']);
+        });
 
         return back();
     }
 
     public function drop(Request $request, Audience $audience): RedirectResponse
     {
-        (new KeepAudiences(CurrentPerson::of($request)))->drop($audience);
+        Once::for($request, static function () use ($audience, $request): void {
+            (new KeepAudiences(CurrentPerson::of($request)))->drop($audience);
+        });
 
         return back();
     }

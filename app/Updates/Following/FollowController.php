@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Following;
 
+use App\Platform\Once;
 use App\Platform\Outbox\Endpoint;
 use App\Topology\Item;
 use App\Updates\Requests\ChangeFollowingRequest;
@@ -45,7 +46,7 @@ final class FollowController
     public function change(ChangeFollowingRequest $request, string $key): RedirectResponse
     {
         $one = self::find($key);
-        Follow::change($one, $request->changed($one), (int) $request->validated()['version']);
+        Once::for($request, static fn() => Follow::change($one, $request->changed($one), (int) $request->validated()['version']));
 
         return back();
     }

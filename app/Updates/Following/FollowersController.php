@@ -61,7 +61,9 @@ final class FollowersController
     public function change(ChangeFollowerRequest $request, Subscription $subscription): RedirectResponse
     {
         $by = Actor::person(CurrentPerson::of($request));
-        $request->isLeaving() ? Follow::leave($subscription, $by) : Follow::confirm($subscription, $by);
+        Once::for($request, static function () use ($by, $request, $subscription): void {
+            $request->isLeaving() ? Follow::leave($subscription, $by) : Follow::confirm($subscription, $by);
+        });
 
         return back();
     }

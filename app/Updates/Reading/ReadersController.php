@@ -6,6 +6,7 @@ namespace App\Updates\Reading;
 
 use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Platform\Person;
 use App\Updates\Requests\ReadRequest;
 use App\Updates\Requests\RemindRequest;
@@ -30,7 +31,9 @@ final class ReadersController
 
     public function remind(RemindRequest $request, Update $update): RedirectResponse
     {
-        Readers::remind($update, Person::query()->findOrFail((string) $request->validated()['person']));
+        Once::for($request, static function () use ($request, $update): void {
+            Readers::remind($update, Person::query()->findOrFail((string) $request->validated()['person']));
+        });
 
         return back();
     }

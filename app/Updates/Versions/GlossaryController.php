@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates\Versions;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Once;
 use App\Topology\Item;
 use App\Updates\Requests\ChangeGlossaryRequest;
 use Illuminate\Http\RedirectResponse;
@@ -32,7 +33,9 @@ final class GlossaryController
 
     public function update(ChangeGlossaryRequest $request): RedirectResponse
     {
-        GlossaryWords::change($request->rows(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        Once::for($request, static function () use ($request): void {
+            GlossaryWords::change($request->rows(), (int) $request->validated()['version'], CurrentPerson::of($request));
+        });
 
         return back();
     }

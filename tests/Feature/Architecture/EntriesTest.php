@@ -21,6 +21,8 @@ use App\Signals\Alert;
 use App\Tickets\Steps\Task;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\ViewErrorBag;
+use Illuminate\Testing\TestResponse;
 use Symfony\Component\Finder\Finder;
 use Tests\TestCase;
 use Tests\Walks\BuildsWorld;
@@ -35,6 +37,12 @@ use Tests\Walks\World;
 final class EntriesTest extends TestCase
 {
     use BuildsWorld;
+
+    /** Known again by what stands in them, or by nobody being signed in by then. */
+    private const OTHERWISE_ONCE = ['report', 'sign-out'];
+
+    /** @var array<string, list<string>> what came of the same request again, where it was not nothing, by address */
+    private array $twice = [];
 
     private const TURN = ['from' => '2026-03-05T08:00:00Z', 'to' => '2026-03-05T16:00:00Z'];
 
@@ -90,6 +98,7 @@ final class EntriesTest extends TestCase
             session()->flush();
         }
         self::assertSame([], $wrong, implode("\n", $wrong));
+        self::assertSame([], $this->twice, 'The same request again, because no answer came, changes nothing and is no trouble.');
 
         $all = array_map(
             static fn($route): string => $route->uri(),
@@ -515,18 +524,42 @@ final class EntriesTest extends TestCase
             '/\{(\w+)\}/', static fn(array $m): string => rawurlencode((string) ($parts[$m[1]] ?? 'x')), $address,
         );
         $head = Journal::head();
-        str_starts_with($address, 'api/')
+        $key = bin2hex(random_bytes(8));
+        $send = fn(): TestResponse => str_starts_with($address, 'api/')
             ? $this->withToken($this->token(['reports:write'], name: 'entries'))->postJson("/$uri", $body)
-            : $this->actingAs($this->person('per-strand')->refresh())->post("/$uri", $body, ['X-Request-Key' => bin2hex(random_bytes(8))]);
+            : $this->actingAs($this->person('per-strand')->refresh())->post("/$uri", $body, ['X-Request-Key' => $key]);
+        $send();
+        $isDone = self::troubles() === [];
 
         $facts = DB::table('journal')->where('seq', '>', $head)->pluck('facts')->implode(' ');
         foreach ([...DB::table('people')->pluck('name')->all(), '@'] as $personal) {
             self::assertStringNotContainsString((string) $personal, $facts, "$address keeps names and addresses where they can be erased.");
         }
 
-        return array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(
+        $after = Journal::head();
+        $written = array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(
             ctype_digit((string) $entry->subject_id) ? '#' : $entry->subject_id
         ).(DB::table('journal_subjects')->where('seq', $entry->seq)->where('kind', 'incident')->exists() ? '@' : ''))->all());
+        if ($isDone && ! str_starts_with($address, 'api/') && ! in_array($address, self::OTHERWISE_ONCE, true)) {
+            $send();
+            $trouble = [
+                ...self::troubles(),
+                ...Entry::query()->where('seq', '>', $after)->pluck('kind')->map(static fn(mixed $kind): string => (string) $kind)->all(),
+            ];
+            if ($trouble !== []) {
+                $this->twice[$address] = array_values($trouble);
+            }
+        }
+
+        return $written;
+    }
+
+    /** @return list<string> why what was sent last was refused */
+    private static function troubles(): array
+    {
+        $errors = session()->get('errors');
+
+        return $errors instanceof ViewErrorBag ? array_values($errors->all()) : [];
     }
 
     private static function other(): ?string

@@ -42,6 +42,27 @@ final class LayersTest extends TestCase
         self::assertSame('noor-lind', Rota::query()->whereKey('ramps')->firstOrFail()->onCallNow());
     }
 
+    public function test_of_two_who_make_the_same_at_one_moment_one_is_told(): void
+    {
+        $new = ['id' => 'ramps', 'name' => 'Ramps on call', 'team' => 'lanes', 'time_zone' => 'Europe/Oslo'];
+        // The other one is stored after this one was checked, and before it is stored.
+        $isFirst = true;
+        Rota::creating(static function (Rota $rota) use (&$isFirst): void {
+            if ($isFirst) {
+                $isFirst = false;
+                DB::table('rotas')->insert([
+                    'id' => $rota->id, 'name' => 'Theirs', 'team_id' => 'lanes', 'time_zone' => 'Europe/Oslo', 'layers' => '[]', 'overrides' => '[]',
+                ]);
+            }
+        });
+        $this->withExceptionHandling()->from('/on-call')->post('/rotas', $new, ['X-Request-Key' => 'mine'])->assertRedirect('/on-call')
+            ->assertSessionHasErrors(
+                ['action' => 'Somebody made the same at this moment. Nothing was changed: look at theirs, and send yours again if it is needed.'],
+            );
+        Rota::flushEventListeners();
+        self::assertSame(0, DB::table('requests_done')->where('id', 'mine')->count());
+    }
+
     public function test_a_gap_is_seen_before_it_is_saved_and_covered_by_a_layer(): void
     {
         Rota::query()->create([
