@@ -92,6 +92,24 @@ final class TogetherTest extends TestCase
             ));
     }
 
+    public function test_of_two_that_are_one_all_are_told_what_either_was_and_nobody_twice(): void
+    {
+        $first = $this->reported('a@ferry.example');
+        $this->give('Buy on board.');
+        self::assertSame(1, $this->tick());
+        $into = Incident::factory()->create(['title' => 'Barriers']);
+        $other = $this->reported('b@ferry.example', $into);
+        $this->post("/incidents/{$this->incident->id}/merge", ['into' => $into->id, 'why' => 'One cable'], ['X-Request-Key' => 'merge'])
+            ->assertSessionHasNoErrors();
+        self::assertSame($into->id, SharedAnswer::query()->sole()->incident_id);
+        self::assertSame([1, 0], [$this->tick(), $this->tick()]);
+        self::assertSame([1, 1], [self::told($first), self::told($other)]);
+        $answer = SharedAnswer::query()->sole();
+        $this->post("/answers/$answer->id/stop", [], ['X-Request-Key' => 'stop'])->assertSessionHasNoErrors();
+        $this->reported('c@ferry.example', $into);
+        self::assertSame(0, $this->tick());
+    }
+
     public function test_stopped_or_over_it_goes_to_nobody_further(): void
     {
         $this->give('Buy on board.');

@@ -44,6 +44,7 @@ const merge = (): void =>
             calls that run, tasks, hypotheses, roles, cards, and who asked to hear when it is over
           </li>
           <li>show both journals there, in order; the old reference leads there</li>
+          <li>tell the reporters of either what all reporters of the other are being told</li>
           <li>tell nobody that anything is over</li>
           <li>not be undone</li>
         </ul>
