@@ -38,6 +38,16 @@ final class Absences
         ));
     }
 
+    /** @return list<Absence> of those who have left: whatever still names them, they take no turn any more */
+    public static function ofLeavers(): array
+    {
+        return Look::once('who has left', static fn(): array => array_values(
+            Person::query()->whereNotNull('left_at')->get(['id', 'left_at'])->map(static fn(Person $one): Absence => new Absence(
+                $one->id, $one->left_at?->getTimestamp() ?? 0, PHP_INT_MAX, isGone: true,
+            ))->all(),
+        ));
+    }
+
     /**
      * @param  list<string>|null  $people
      * @return list<Absence>

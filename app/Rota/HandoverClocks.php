@@ -28,7 +28,7 @@ final class HandoverClocks implements RunsOut
     private static function near(int $now): array
     {
         $clocks = [];
-        $absences = Absences::between($now, $now + self::AHEAD_SECONDS);
+        $absences = [...Absences::between($now, $now + self::AHEAD_SECONDS), ...Absences::ofLeavers()];
         foreach (Rota::known() as $rota) {
             $segments = $rota->planned($now, $now + self::AHEAD_SECONDS)->without($absences)->segments;
             if (count($segments) > 1) {

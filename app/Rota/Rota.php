@@ -54,14 +54,14 @@ final class Rota extends Record
     }
 
     /**
-     * Who is on call: as it is planned, with gaps where somebody is on leave.
+     * Who is on call: as it is planned, with gaps where somebody is on leave, or has left.
      *
      * @param  int  $from  seconds since the epoch
      * @param  int  $to  seconds since the epoch
      */
     public function between(int $from, int $to): Coverage
     {
-        return $this->planned($from, $to)->without(Absences::between($from, $to));
+        return $this->planned($from, $to)->without([...Absences::between($from, $to), ...Absences::ofLeavers()]);
     }
 
     /**

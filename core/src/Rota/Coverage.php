@@ -16,24 +16,28 @@ final readonly class Coverage
     public function __construct(public array $segments, public array $unusedOverrides) {}
 
     /**
-     * With gaps where the layers name somebody who is on leave. Whoever is put in by an exception is in: they were asked.
+     * With gaps where the layers name somebody who is on leave. Whoever is put in by an exception is in, as they were asked,
+     * unless they have left for good.
      *
      * @param  list<Absence>  $absences  in any order; wishes make no gap
      */
     public function without(array $absences): self
     {
-        $away = [];
+        $away = $gone = [];
         foreach ($absences as $absence) {
             if (! $absence->isWish) {
                 $away[$absence->person][] = [$absence->from, $absence->to];
             }
+            if ($absence->isGone) {
+                $gone[$absence->person][] = [$absence->from, $absence->to];
+            }
         }
-        $away = array_map(Intervals::of(...), $away);
+        [$away, $gone] = [array_map(Intervals::of(...), $away), array_map(Intervals::of(...), $gone)];
         $segments = [];
         foreach ($this->segments as $segment) {
             $at = $segment->from;
-            $stretches = $segment->override === null
-                && $segment->person !== null ? ($away[$segment->person] ?? null)?->within($segment->from, $segment->to)->all ?? [] : [];
+            $theirs = $segment->override === null ? $away : $gone;
+            $stretches = ($theirs[$segment->person ?? ''] ?? null)?->within($segment->from, $segment->to)->all ?? [];
             foreach ($stretches as [$from, $to]) {
                 if ($at < $from) {
                     $segments[] = $segment->cut($at, $from);

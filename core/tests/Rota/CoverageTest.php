@@ -46,6 +46,10 @@ final class CoverageTest extends TestCase
             'aaaaaaaaaa', self::each(self::coverage('a', override: 0)->without([new Absence('a', 0, 10)])),
             'Who is put in by an exception is in.',
         );
+        self::assertSame(
+            'aaa-------', self::each(self::coverage('a', override: 0)->without([new Absence('a', 3, 99, isGone: true)])),
+            'Who has left is not.',
+        );
         self::assertSame('aaaaaaaaaa', self::each(self::coverage('a')->without([new Absence('a', 0, 10, isWish: true)])));
     }
 
