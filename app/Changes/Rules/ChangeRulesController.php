@@ -180,9 +180,8 @@ final class ChangeRulesController
     /** @throws BadInput if they name somebody or something that is not there */
     private static function mustBeThere(ChangeRules $rules): void
     {
-        $people = $items = $teams = [];
+        $items = $teams = [];
         foreach ([...array_merge(...array_values($rules->stages)), ...$rules->majorStages] as $stage) {
-            array_push($people, ...array_filter($stage->of, static fn(string $one): bool => ! str_starts_with($one, '@')));
             $words = array_filter(
                 $stage->of,
                 static fn(string $one): bool => str_starts_with($one, '@')
@@ -195,12 +194,6 @@ final class ChangeRulesController
                 );
             }
         }
-        foreach ($rules->standIns as $person => $standIns) {
-            array_push($people, (string) $person, ...$standIns);
-        }
-        if ($rules->review !== null) {
-            $people[] = $rules->review->by;
-        }
         foreach ($rules->windows as $window) {
             match ($window->for) {
                 WindowOf::Item => $items[] = (string) $window->of, WindowOf::Team => $teams[] = (string) $window->of,
@@ -211,7 +204,11 @@ final class ChangeRulesController
             array_push($items, ...$mapping->items);
         }
         foreach ([
-            'people' => [$people, Person::query()->whereNull('left_at')->pluck('id')->all()],
+            'people' => [$rules->people(), Person::query()->whereNull('left_at')->pluck('id')->all()],
+            // Whoever has left has stand-ins all the more.
+            'people in whose place others stand' => [
+                array_map(strval(...), array_keys($rules->standIns)), Person::query()->pluck('id')->all(),
+            ],
             'items' => [$items, Item::query()->whereKey(array_unique($items))->pluck('id')->all()],
             'teams' => [$teams, Team::query()->pluck('id')->all()],
         ] as $what => [$named, $there]) {

@@ -181,6 +181,20 @@ final class LeavesTest extends TestCase
         self::assertContains("/policies/lanes?policy=$policy->id", array_column($lines, 'link'));
         $this->leaves();
         self::assertSame($lines, $this->inHand());
+        $this->rules(['stand_ins' => ['lotte-krone' => ['mika-sund']]]);
+        self::assertContains('they still name them: say who takes their place', array_column($this->inHand(), 'becomes'));
+        // Only those in whose place they stand: who has left may have stand-ins.
+        $this->rules(['stand_ins' => ['mika-sund' => ['lotte-krone']]]);
+        self::assertNotContains('/settings/changes', array_column($this->inHand(), 'link'));
+        $rules = self::document(['stand_ins' => ['mika-sund' => ['lotte-krone']]]);
+        $this->postJson('/settings/changes/try', ['rules' => $rules])->assertOk();
+        $this->postJson('/settings/changes/try', ['rules' => self::document(['stand_ins' => ['lotte-krone' => ['mika-sund']]])])
+            ->assertStatus(422);
+        $this->postJson('/settings/changes/try', ['rules' => self::document(['stand_ins' => ['nobody' => ['lotte-krone']]])])
+            ->assertStatus(422)->assertJsonPath(
+                'error.message',
+                'There are no people in whose place others stand called "nobody". Correct the ids, or leave them out.',
+            );
         $change->refresh()->update(['state' => 'in-review', 'implementer_id' => null, 'review_by_id' => 'mika-sund']);
         self::assertContains('a coordinator has to review it', array_column($this->inHand(), 'becomes'));
         $change->refresh()->update(['state' => 'cancelled', 'implementer_id' => 'mika-sund']);

@@ -35,6 +35,17 @@ final readonly class ChangeRules
         private array $ignored,
     ) {}
 
+    /** @return list<string> ids of people whom they name to say or to do something */
+    public function people(): array
+    {
+        $people = $this->review === null ? [] : [$this->review->by];
+        foreach ([...array_merge(...array_values($this->stages)), ...$this->majorStages] as $stage) {
+            array_push($people, ...array_filter($stage->of, static fn(string $one): bool => ! str_starts_with($one, '@')));
+        }
+
+        return array_values(array_unique(array_merge($people, ...array_values($this->standIns))));
+    }
+
     public function isMajor(ChangeKind $kind, ?int $highestTier, float $risk): bool
     {
         return $kind === ChangeKind::Normal && (
