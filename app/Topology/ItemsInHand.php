@@ -26,18 +26,20 @@ final class ItemsInHand implements InHand
             }
             $condition = new FieldCondition($field, Comparison::Is, $person->id);
             $items = $by->narrow(FindItems::query('', ''), $condition)->orderBy('name')->get(['items.id', 'items.name']);
-            $becomes = "still $told[label]: say who is";
+            // A word at the beginning of a label is no name, unless it is written as one.
+            $as = preg_match('/^\p{Lu}\p{Ll}/u', $told['label']) === 1 ? lcfirst($told['label']) : $told['label'];
             if (count($items) > self::ONE_BY_ONE) {
                 $lines[] = [
                     'what' => count($items).' items', 'link' => '/estate?'.http_build_query(['where' => ["$field=$person->id"]]),
-                    'becomes' => $becomes,
+                    'becomes' => "still name them as $as",
                 ];
 
                 continue;
             }
             foreach ($items as $item) {
                 $lines[] = [
-                    'what' => (string) $item->name, 'link' => '/estate/'.rawurlencode((string) $item->id), 'becomes' => $becomes,
+                    'what' => (string) $item->name, 'link' => '/estate/'.rawurlencode((string) $item->id),
+                    'becomes' => "still names them as $as",
                 ];
             }
         }

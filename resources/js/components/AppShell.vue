@@ -190,7 +190,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
     </div>
     <section
       v-if="unheard"
-      class="sticky top-0 z-30 flex items-start gap-3 bg-paper px-4 py-2 text-small"
+      class="sticky top-0 z-30 flex items-start gap-3 border-b border-line bg-paper px-4 py-2 text-small"
       aria-labelledby="unheard"
     >
       <div class="min-w-0 flex-1">

@@ -137,15 +137,15 @@ final class LeavesTest extends TestCase
         $name = (string) Item::query()->findOrFail('vehicle-lanes')->name;
         self::assertSame(
             [
-                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still Business owner: say who is'],
-                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still Delivery manager: say who is'],
+                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still names them as business owner'],
+                ['what' => $name, 'link' => '/estate/vehicle-lanes', 'becomes' => 'still names them as delivery manager'],
             ],
             $this->inHand(),
         );
         DB::table('items')->whereIn('id', $items->modelKeys())->update(['business_owner_id' => 'mika-sund']);
         $all = DB::table('items')->where('business_owner_id', 'mika-sund')->count();
         $line = $this->inHand()[0];
-        self::assertSame(["$all items", 'still Business owner: say who is'], [$line['what'], $line['becomes']]);
+        self::assertSame(["$all items", 'still name them as business owner'], [$line['what'], $line['becomes']]);
         $this->get($line['link'])->assertInertia(fn(Shown $page) => $page->where('inAll', $all)->etc());
 
         self::assertSame(['mika-sund'], array_column(Owners::of(['vehicle-lanes']), 'id'));
