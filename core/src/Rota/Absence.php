@@ -17,8 +17,9 @@ final readonly class Absence
      *
      * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $person, public int $from, public int $to, public bool $isWish = false, public bool $isGone = false)
-    {
+    public function __construct(
+        public string $person, public int $from, public int $to, public bool $isWish = false, public bool $isGone = false,
+    ) {
         Must::name($person, 'Whoever is away');
         Must::hold($from <= $to, 'An absence ends after it begins.');
     }

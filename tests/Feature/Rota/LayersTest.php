@@ -51,7 +51,8 @@ final class LayersTest extends TestCase
             if ($isFirst) {
                 $isFirst = false;
                 DB::table('rotas')->insert([
-                    'id' => $rota->id, 'name' => 'Theirs', 'team_id' => 'lanes', 'time_zone' => 'Europe/Oslo', 'layers' => '[]', 'overrides' => '[]',
+                    'id' => $rota->id, 'name' => 'Theirs', 'team_id' => 'lanes', 'time_zone' => 'Europe/Oslo', 'layers' => '[]',
+                    'overrides' => '[]',
                 ]);
             }
         });

@@ -183,7 +183,8 @@ final class RotaChangesTest extends TestCase
         // What is theirs by the layers, or by an exception, is nobody's.
         self::assertNull($this->onCallAt('2026-03-11T12:00:00Z'));
         $rota = $this->rota();
-        $rota->update(['overrides' => [...$rota->overrides, ['from' => '2026-03-04T20:00:00Z', 'to' => '2026-03-04T21:00:00Z', 'person' => $other]]]);
+        $hour = ['from' => '2026-03-04T20:00:00Z', 'to' => '2026-03-04T21:00:00Z', 'person' => $other];
+        $rota->update(['overrides' => [...$rota->overrides, $hour]]);
         self::assertSame([$asker, null], [$this->onCallAt('2026-03-04T12:00:00Z'), $this->onCallAt('2026-03-04T20:30:00Z')]);
         // Who takes over what was theirs is told, they are not.
         $this->post(
