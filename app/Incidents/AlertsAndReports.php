@@ -117,21 +117,25 @@ final class AlertsAndReports implements HasConsequences
         ) !== [];
     }
 
-    /** @param  string  $what  becomes of it, in a word: each turn is told once */
-    public static function mail(Report $report, Incident $incident, string $what, string $subject, string $text): void
+    /**
+     * @param  string  $key  of the mail: each turn is told once
+     * @param  'over'|'again'|'part'  $says  what becomes of it
+     * @param  string  $text  what outsiders are told of it, if anything
+     */
+    public static function mail(Report $report, Incident $incident, string $key, string $says, string $text = ''): void
     {
         if ($report->email === null) {
             return;
         }
-        // Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own.
-        $key = "report-$report->id-$what-$incident->version";
+        $subject = $report->words("mail_{$says}_subject", ['ref' => $report->ref()]);
         Journal::write(
             Actor::system(), PlatformEntry::MailQueued, ['report', $report->id],
             ['mail' => $key, 'to' => $report->email, 'subject' => $subject], ['incident' => $incident->id],
         );
         Outbox::put('mail', $key, [
             'to' => $report->email, 'subject' => $subject, 'about' => ['report' => $report->id, 'incident' => $incident->id],
-            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text".route('report.follow', $report->key())."\n",
+            'text' => $report->words('mail_hello').($report->name === null ? '' : " $report->name").",\n\n"
+                .$report->words("mail_$says", ['what' => $report->what, 'text' => $text]).' '.route('report.follow', $report->key())."\n",
         ], now());
     }
 }

@@ -105,8 +105,7 @@ final class EndReports implements ClockPart
         $report->update(['resolved_at' => $incident->resolved_at]);
         self::write(IncidentEntry::ReportResolved, $report, $incident);
         AlertsAndReports::mail(
-            $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
-            "you reported: \"$report->what\"\n\n$text\n\nIf it still does not work for you, say so here: ",
+            $report, $incident, self::key($report, $incident, 'resolved'), 'over', $text,
         );
         foreach (Given::all(FollowsReports::class) as $one) {
             $one->ended($report, $incident, $text);
@@ -118,12 +117,17 @@ final class EndReports implements ClockPart
         $report->update(['resolved_at' => null]);
         self::write(IncidentEntry::ReportReopened, $report, $incident);
         AlertsAndReports::mail(
-            $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
-            "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$text\n\nWe will write again when it works. Your report: ",
+            $report, $incident, self::key($report, $incident, 'reopened'), 'again', $text,
         );
         foreach (Given::all(FollowsReports::class) as $one) {
             $one->again($report, $incident, $text);
         }
+    }
+
+    /** Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own. */
+    private static function key(Report $report, Incident $incident, string $turn): string
+    {
+        return "report-$report->id-$turn-$incident->version";
     }
 
     private static function write(IncidentEntry $kind, Report $report, Incident $incident): void

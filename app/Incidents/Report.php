@@ -150,6 +150,17 @@ final class Report extends Record
         return sprintf('RE-%04d', $this->id);
     }
 
+    /**
+     * What stands around the words of a message to its reporter, in the language in which they read as far as it is known.
+     *
+     * @param  string  $key  of lang/…/report.php
+     * @param  array<string, string>  $with
+     */
+    public function words(string $key, array $with = []): string
+    {
+        return (string) __("report.$key", $with, $this->language ?? config()->string('skarvo.language'));
+    }
+
     /** @return ReportLine */
     public function toLine(): array
     {

@@ -48,14 +48,14 @@ final class OwnReports
         }
         $lines = $reports->map(static fn(Report $one): string => "{$one->ref()}: ".route('report.follow', $one->key()))->implode("\n");
         $key = 'own-reports-'.sha1(mb_strtolower($email)).'-'.now()->format('YmdH');
-        DB::transaction(static function () use ($email, $key, $lines, $reports): void {
+        $last = $reports->firstOrFail();
+        DB::transaction(static function () use ($email, $key, $lines, $last): void {
             if (DB::table('outbox')->where('key', $key)->exists()) {
                 return;
             }
             Outbox::put('mail', $key, [
-                'to' => $email, 'subject' => 'Where you follow your reports', 'about' => ['report' => $reports->firstOrFail()->id],
-                'text' => "Hello,\n\nsomebody asked for the addresses of what was reported from here:\n\n$lines\n\n"
-                    ."If it was not you, there is nothing to do: nobody else was told.\n",
+                'to' => $email, 'subject' => $last->words('mail_own_subject'), 'about' => ['report' => $last->id],
+                'text' => $last->words('mail_hello').",\n\n".$last->words('mail_own', ['lines' => $lines])."\n",
             ], now());
         });
     }

@@ -33,4 +33,13 @@ return [
     'pictures_large' => 'Diese Bilder sind zusammen zu groß. Senden Sie sie einzeln, oder kleinere.',
     'picture_unreadable' => ':name lässt sich nicht als Bild öffnen.',
     'picture_large' => ':name ist ein Bild von :width mal :height Punkten; senden Sie eines mit höchstens :side Punkten je Seite und :all Millionen insgesamt.',
+    'mail_hello' => 'Guten Tag',
+    'mail_over_subject' => 'Vorbei: was Sie gemeldet haben (:ref)',
+    'mail_over' => "Sie haben gemeldet: „:what“\n\n:text\n\nWenn es bei Ihnen immer noch nicht geht, sagen Sie es hier:",
+    'mail_again_subject' => 'Doch nicht vorbei: was Sie gemeldet haben (:ref)',
+    'mail_again' => "wir haben geschrieben, dass es vorbei ist. Das ist es nicht. Sie haben gemeldet: „:what“\n\n:text\n\nWir schreiben wieder, wenn es geht. Ihre Meldung:",
+    'mail_part_subject' => 'Teil einer größeren Störung: was Sie gemeldet haben (:ref)',
+    'mail_part' => "Sie haben gemeldet: „:what“\n\nEs gehört zu einer größeren Störung, an der wir arbeiten. Sie müssen nichts tun: wir schreiben wieder, wenn sie vorbei ist. Ihre Meldung:",
+    'mail_own_subject' => 'Wo Sie Ihre Meldungen verfolgen',
+    'mail_own' => "jemand hat nach den Adressen dessen gefragt, was von hier gemeldet wurde:\n\n:lines\n\nWenn Sie es nicht waren, ist nichts zu tun: niemand sonst hat davon erfahren.",
 ];

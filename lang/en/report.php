@@ -34,4 +34,13 @@ return [
     'pictures_large' => 'These pictures are too large to be sent at once. Send them one by one, or smaller ones.',
     'picture_unreadable' => ':name cannot be opened as a picture.',
     'picture_large' => ':name is a picture of :width by :height pixels; send one of :side pixels a side and :all million in all at most.',
+    'mail_hello' => 'Hello',
+    'mail_over_subject' => 'Over: what you reported (:ref)',
+    'mail_over' => "you reported: \":what\"\n\n:text\n\nIf it still does not work for you, say so here:",
+    'mail_again_subject' => 'Not over after all: what you reported (:ref)',
+    'mail_again' => "we told you that this was over. It is not. You reported: \":what\"\n\n:text\n\nWe will write again when it works. Your report:",
+    'mail_part_subject' => 'Part of a larger fault: what you reported (:ref)',
+    'mail_part' => "you reported: \":what\"\n\nIt is part of a larger fault, on which we are working. You need not do anything: we write again when it is over. Your report:",
+    'mail_own_subject' => 'Where you follow your reports',
+    'mail_own' => "somebody asked for the addresses of what was reported from here:\n\n:lines\n\nIf it was not you, there is nothing to do: nobody else was told.",
 ];

@@ -33,4 +33,13 @@ return [
     'pictures_large' => 'Disse bildene er for store til å sendes samtidig. Send ett om gangen, eller mindre bilder.',
     'picture_unreadable' => ':name kan ikke åpnes som bilde.',
     'picture_large' => ':name er et bilde på :width ganger :height punkter; send et på høyst :side punkter på en side og :all millioner i alt.',
+    'mail_hello' => 'Hei',
+    'mail_over_subject' => 'Over: det du meldte (:ref)',
+    'mail_over' => "du meldte: «:what»\n\n:text\n\nHvis det fortsatt ikke virker for deg, si det her:",
+    'mail_again_subject' => 'Likevel ikke over: det du meldte (:ref)',
+    'mail_again' => "vi skrev at dette var over. Det er det ikke. Du meldte: «:what»\n\n:text\n\nVi skriver igjen når det virker. Meldingen din:",
+    'mail_part_subject' => 'En del av en større feil: det du meldte (:ref)',
+    'mail_part' => "du meldte: «:what»\n\nDet er en del av en større feil som vi arbeider med. Du trenger ikke å gjøre noe: vi skriver igjen når det er over. Meldingen din:",
+    'mail_own_subject' => 'Her følger du meldingene dine',
+    'mail_own' => "noen ba om adressene til det som er meldt herfra:\n\n:lines\n\nHvis det ikke var deg, trenger du ikke å gjøre noe: ingen andre har fått vite det.",
 ];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents\Under;
 
+use App\Incidents\AlertsAndReports;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Incidents\Link;
@@ -12,8 +13,6 @@ use App\Incidents\Report;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
-use App\Platform\Outbox\Outbox;
 use App\Platform\Refused;
 use Illuminate\Support\Facades\DB;
 
@@ -83,20 +82,6 @@ final class PutUnder
         if (DB::table('outbox')->where('kind', 'mail')->where('key', $key)->exists()) {
             return;
         }
-        Journal::write(
-            Actor::system(), PlatformEntry::MailQueued, ['report', $report->id],
-            ['mail' => $key, 'to' => $report->email, 'subject' => self::subject($report)], ['incident' => $child->id],
-        );
-        Outbox::put('mail', $key, [
-            'to' => $report->email, 'subject' => self::subject($report), 'about' => ['report' => $report->id, 'incident' => $child->id],
-            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nyou reported: \"$report->what\"\n\n"
-                .'It is part of a larger fault, on which we are working. You need not do anything: we write again when it is over. Your report: '
-                .route('report.follow', $report->key())."\n",
-        ], now());
-    }
-
-    private static function subject(Report $report): string
-    {
-        return "Part of a larger fault: what you reported ({$report->ref()})";
+        AlertsAndReports::mail($report, $child, $key, 'part');
     }
 }

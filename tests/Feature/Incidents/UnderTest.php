@@ -144,6 +144,35 @@ final class UnderTest extends TestCase
         self::assertFalse($this->major->refresh()->isOpen());
     }
 
+    public function test_reporters_are_told_in_their_language_that_it_is_part_of_a_larger_one_over_and_not_over(): void
+    {
+        $report = $this->report($this->child);
+        $report->update(['language' => 'no', 'what' => 'Bommen :text går ikke opp', 'name' => 'Anna']);
+        $this->under($this->child);
+        $this->resolve();
+        foreach (range(1, 3) as $n) {
+            $this->clock();
+        }
+        $this->actingAs($this->person('ingrid-vale'))->send("/incidents/{$this->major->id}/reopen", [
+            'why' => 'It is back', 'update' => 'Again.', 'call' => false,
+        ])->assertSessionHasNoErrors();
+        $this->clock();
+        $mails = OutboxMessage::query()->where('kind', 'mail')->where('key', 'like', "report-$report->id-%")->orderBy('id')->get();
+        $address = route('report.follow', $report->key());
+        self::assertSame(
+            [
+                "En del av en større feil: det du meldte ({$report->ref()})", "Over: det du meldte ({$report->ref()})",
+                "Likevel ikke over: det du meldte ({$report->ref()})",
+            ],
+            $mails->map(static fn(OutboxMessage $one): string => $one->payload['subject'])->all(),
+        );
+        self::assertSame(
+            "Hei Anna,\n\ndu meldte: «Bommen :text går ikke opp»\n\nLanes work.\n\n"
+                ."Hvis det fortsatt ikke virker for deg, si det her: $address\n",
+            $mails[1]?->payload['text'],
+        );
+    }
+
     public function test_it_is_taken_out_with_a_reason_and_its_reporters_are_told_once_however_often_it_moves(): void
     {
         $this->report($this->child);
