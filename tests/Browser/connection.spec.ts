@@ -77,6 +77,8 @@ test('on a slow line what is pressed goes out one after another, and nobody leav
     await words.fill('The seal is ordered');
     await add.click();
     await ingrid.getByRole('link', { name: 'Estate', exact: true }).click();
+    const waiting = ingrid.getByRole('status').filter({ hasText: 'Waiting for the answer to what you asked for' });
+    await expect(waiting).toBeVisible();
     await expect(add).toHaveAttribute('aria-busy', 'true');
     go();
     await expect(ingrid.getByRole('heading', { name: /^Estate, / })).toBeVisible();

@@ -30,7 +30,7 @@ vi.mock('@inertiajs/vue3', () => ({
 }));
 const closing = vi.fn<(what: string, hear: (event: { preventDefault: () => void }) => void) => void>();
 vi.stubGlobal('window', { addEventListener: closing });
-const { keepTurns } = await import('@/lib/inTurn');
+const { keepTurns, waits } = await import('@/lib/inTurn');
 keepTurns();
 
 const deed = (address: string, heard: Partial<Visit> = {}): Visit => visit(address, { method: 'post', ...heard });
@@ -78,7 +78,9 @@ test('whoever leaves goes to the last place they asked for once all is done', ()
   const tick = deed('/tick');
   expect(ended).toHaveBeenCalledOnce();
   end(begin, 'success');
+  expect(waits.value).toBe(true);
   end(tick, 'success');
+  expect(waits.value).toBe(false);
   expect(gone).toEqual(['/begin', '/tick', '/estate']);
 });
 
@@ -87,7 +89,9 @@ test.each(['error', undefined] as const)(
   (how) => {
     const begin = deed('/begin');
     visit('/rota');
+    expect(waits.value).toBe(true);
     end(begin, how);
+    expect(waits.value).toBe(false);
     expect(gone).toEqual(['/begin']);
     visit('/estate');
     expect(gone).toEqual(['/begin', '/estate']);
@@ -102,6 +106,7 @@ test('whoever asks for the same place again after a while goes at once, and a do
   expect(gone).toEqual(['/begin']);
   vi.advanceTimersByTime(1001);
   visit('/rota');
+  expect(waits.value).toBe(false);
   expect(gone).toEqual(['/begin', '/rota']);
   end(begin);
   expect(gone).toEqual(['/begin', '/rota']);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { Head, Link, router, usePage } from '@inertiajs/vue3';
+import { refDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import CommandLine from '@/components/CommandLine.vue';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
@@ -11,6 +12,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { unheard } from '@/lib/action';
 import { runByKey, useCommands } from '@/lib/commands';
 import { lostSince } from '@/lib/connection';
+import { waits } from '@/lib/inTurn';
 import { useLive, type Follows } from '@/lib/live';
 import { groupOf, isUnder, mainPlaces, otherPlaces, ownPlaces } from '@/lib/places';
 import type { Grown } from '@/lib/shapes';
@@ -25,6 +27,8 @@ const page = usePage();
 const commandLine = ref(false);
 const keys = ref(false);
 const declaring = ref(false);
+/** Most answers come before anybody would read it. */
+const hasWaited = refDebounced(waits, 700);
 
 const me = computed(() => shared.value.me);
 const own = computed(() => ownPlaces(me.value));
@@ -258,6 +262,13 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         >{{ place.name }}</component
       >
     </nav>
+    <p
+      v-if="waits && hasWaited"
+      role="status"
+      class="fixed inset-x-4 bottom-16 z-40 mx-auto w-fit rounded-edge border-2 border-ink bg-sheet px-4 py-2 text-small"
+    >
+      Waiting for the answer to what you asked for; then it goes there. Press once more to go at once.
+    </p>
     <CommandLine :open="commandLine" @close="commandLine = false" />
     <DeclareSheet
       v-if="declaring"

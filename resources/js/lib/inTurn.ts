@@ -1,5 +1,6 @@
 import type { ActiveVisit, PendingVisit, VisitCallbacks } from '@inertiajs/core';
 import { router } from '@inertiajs/vue3';
+import { ref } from 'vue';
 
 /** A visit before it goes; what its caller wants to hear of it stands in it as well. */
 type Going = PendingVisit & Partial<VisitCallbacks>;
@@ -10,6 +11,13 @@ const deeds: Going[] = [];
 /** Where somebody wants to go once it is done, and since when: the last place counts. */
 let leaving: Going | null = null;
 let askedAt = 0;
+
+/** Whether somebody wants to go elsewhere and has to wait for the answer to what they asked for. */
+export const waits = ref(false);
+const leave = (visit: Going | null): void => {
+  leaving = visit;
+  waits.value = visit !== null;
+};
 
 /** A second press within so many milliseconds is one with the first. */
 const DOUBLE = 1000;
@@ -29,11 +37,11 @@ const goOn = (): void => {
   }
   if (end !== 'done' && leaving) {
     drop(leaving);
-    leaving = null;
+    leave(null);
   }
   const next = deeds.shift() ?? leaving;
   if (!next) return;
-  if (next === leaving) leaving = null;
+  if (next === leaving) leave(null);
   router.visit(next.url, next);
 };
 
@@ -55,10 +63,10 @@ function inTurn(visit: Going): boolean {
   const before = leaving;
   const isAgain = before?.url.href === visit.url.href;
   if (before) drop(before);
-  leaving = visit;
+  leave(visit);
   if (!isAgain) askedAt = performance.now();
   else if (performance.now() - askedAt > DOUBLE) {
-    leaving = null;
+    leave(null);
     return true;
   }
   return false;
