@@ -11,7 +11,7 @@ use App\Incidents\IncidentsController;
 use App\Incidents\Major\MajorController;
 use App\Incidents\Merging\MergingController;
 use App\Incidents\PrioritiesController;
-use App\Incidents\Roles\RolesController;
+use App\Incidents\Roles\GivenRolesController;
 use App\Incidents\RoomController;
 use App\Incidents\Targets\TargetsController;
 use App\Incidents\Under\UnderController;
@@ -36,7 +36,7 @@ Route::middleware('web')->group(function (): void {
 
         Route::middleware('may:set-stage')->group(function (): void {
             Route::post('incidents/{incident}/stage', [IncidentsController::class, 'stage']);
-            Route::post('incidents/{incident}/roles', [RolesController::class, 'give']);
+            Route::post('incidents/{incident}/roles', [GivenRolesController::class, 'give']);
             Route::post('incidents/{incident}/hypotheses', [FindingController::class, 'add']);
             Route::post('hypotheses/{hypothesis}/take', [FindingController::class, 'take']);
             Route::post('hypotheses/{hypothesis}/settle', [FindingController::class, 'settle']);
@@ -60,8 +60,8 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/out', [UnderController::class, 'takeOut']);
             Route::post('incidents/{incident}/split', [MergingController::class, 'split']);
             Route::post('incidents/{incident}/merge', [MergingController::class, 'merge']);
-            Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
-            Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);
+            Route::post('incidents/{incident}/handover', [GivenRolesController::class, 'offer']);
+            Route::post('incidents/{incident}/handover/answer', [GivenRolesController::class, 'answer']);
             Route::get('incidents/{incident}/major', [MajorController::class, 'preview']);
             Route::post('incidents/{incident}/major', [MajorController::class, 'raise']);
             Route::get('incidents/{incident}/not-major', [MajorController::class, 'lowerPreview']);

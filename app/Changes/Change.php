@@ -18,7 +18,7 @@ use Illuminate\Support\Facades\DB;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 use Skarvo\Changes\Course\WayBack;
 use Skarvo\Changes\Deployments\Doing;
 
@@ -146,10 +146,10 @@ final class Change extends Record
         ))->where('from_at', '<', \App\Platform\Moment::text($to))->where('to_at', '>', \App\Platform\Moment::text($from));
     }
 
-    /** @return list<Step> what can be done with it next */
+    /** @return list<PlannedStep> what can be done with it next */
     public function permitted(): array
     {
-        return Step::permitted($this->state, $this->is_recorded);
+        return PlannedStep::permitted($this->state, $this->is_recorded);
     }
 
     public function wayBack(): WayBack

@@ -17,10 +17,10 @@ use App\Platform\Staff\Names;
 use App\Updates\Planned\PlannedWork;
 use Carbon\CarbonImmutable;
 use Skarvo\Changes\Approvals\Seat;
-use Skarvo\Changes\Approvals\Standing;
+use Skarvo\Changes\Approvals\StageStanding;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 
 /**
  * A change as its own page shows it.
@@ -39,7 +39,8 @@ use Skarvo\Changes\Course\Step;
  * @phpstan-type ChangeOnPage array{
  *     line: ChangeLine, down: list<array{id: string, name: string}>, touched: list<array{id: string, name: string}>, reason: string,
  *     backOut: string,
- *     steps: list<StepLine>, note: string, result: string|null, major: bool, permitted: list<value-of<Step>>, mayGoOn: bool, version: int,
+ *     steps: list<StepLine>, note: string, result: string|null, major: bool, permitted: list<value-of<PlannedStep>>, mayGoOn: bool,
+ *     version: int,
  *     round: int|null,
  *     difference: string, stages: list<StageLine>, mayAnswer: bool, askedBy: string|null, incident: array{id: int, ref: string}|null,
  *     undoes: array{id: int, ref: string}|null, undoneBy: array{id: int, ref: string}|null, review: array{by: string|null,
@@ -73,11 +74,11 @@ final class ChangeShown
             'backOut' => (string) $change->back_out,
             'steps' => array_values($change->steps->map(static fn(ChangeStep $one): array => $one->toLine())->all()),
             'note' => (string) $change->note, 'result' => $change->result?->words(), 'major' => $change->is_major,
-            'permitted' => array_map(static fn(Step $one): string => $one->value, $permitted), 'mayGoOn' => WhoPlans::may($change, $reader),
+            'permitted' => array_map(static fn(PlannedStep $one): string => $one->value, $permitted), 'mayGoOn' => WhoPlans::may($change, $reader),
             'version' => $change->edition,
             'round' => $approval?->round, 'difference' => (string) $approval?->difference,
             'stages' => $approval === null ? [] : array_map(
-                static fn(Standing $one): array => self::stage($one, array_values($approval->answers->all())),
+                static fn(StageStanding $one): array => self::stage($one, array_values($approval->answers->all())),
                 Approving::outcome($approval)->stages,
             ),
             'mayAnswer' => $approval !== null && $change->state === ChangeState::Asked && Approving::maySpeak($approval, $reader),
@@ -89,7 +90,7 @@ final class ChangeShown
                 'by' => $change->review_by_id === null ? null : Names::person($change->review_by_id), 'due' => $change->review_due_at,
                 'text' => (string) $change->review_text, 'at' => $change->reviewed_at,
             ],
-            'mayReview' => in_array(Step::Review, $permitted, true)
+            'mayReview' => in_array(PlannedStep::Review, $permitted, true)
                 && ($change->review_by_id === $reader->id || Deed::RunIncidents->isAllowedTo($reader)),
             'told' => $change->is_recorded ? [
                 'service' => $change->service_named, 'environment' => $change->environment, 'version' => $change->version_named,
@@ -139,7 +140,7 @@ final class ChangeShown
      * @param  list<ChangeAnswer>  $answers
      * @return StageLine
      */
-    private static function stage(Standing $stage, array $answers): array
+    private static function stage(StageStanding $stage, array $answers): array
     {
         $comment = static function (Seat $seat) use ($answers): string {
             foreach (array_reverse($answers) as $one) {

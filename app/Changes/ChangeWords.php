@@ -7,7 +7,7 @@ namespace App\Changes;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 use Skarvo\Changes\ChangeResult;
 
 /** Words for journal entries. */
@@ -27,8 +27,10 @@ final class ChangeWords implements TellsEntries
                     .($facts->person('for') === '' ? '' : ", for {$facts->person('for')}"),
                 $facts->text('comment'),
             ),
-            ChangeEntry::Decided => Sentence::strong("$what ".match (Outcome::tryFrom($facts->text('outcome'))) {
-                Outcome::Granted => 'is approved', Outcome::Refused => 'is refused', Outcome::Expired => 'got no answer in time',
+            ChangeEntry::Decided => Sentence::strong("$what ".match (ApprovalOutcome::tryFrom($facts->text('outcome'))) {
+                ApprovalOutcome::Granted => 'is approved',
+                ApprovalOutcome::Refused => 'is refused',
+                ApprovalOutcome::Expired => 'got no answer in time',
                 default => 'waits for approval',
             }),
             ChangeEntry::Reminded => Sentence::quiet("Reminded those who have not answered to $what"),

@@ -33,7 +33,7 @@ use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 
 /**
  * Changes: what is ahead, what is under way, and what was done; each with its plan, who approves it, and how it went.
@@ -128,7 +128,7 @@ final class ChangesController
     {
         $input = $request->validated();
         Once::for($request, static fn() => (new GoOn(CurrentPerson::of($request)))(
-            $change, Step::from($input['step']), trim((string) ($input['why'] ?? '')), (int) $input['version'],
+            $change, PlannedStep::from($input['step']), trim((string) ($input['why'] ?? '')), (int) $input['version'],
         ));
 
         return back();

@@ -9,7 +9,7 @@ use App\Platform\Staff\NamedPeople;
 use Illuminate\Database\Eloquent\Builder;
 use Skarvo\Paging\HandOn;
 use Skarvo\Paging\Reply;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 
 /** What somebody can answer to a page, and whom they mean when they hand it on. */
 final class Answers
@@ -39,7 +39,7 @@ final class Answers
         $named = [];
         foreach ($page->call->policy['steps'] ?? [] as $step) {
             foreach ($step['targets'] as $text) {
-                $target = Target::parse($text);
+                $target = StepTarget::parse($text);
                 $named[] = $target === null
                     ? null
                     : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);

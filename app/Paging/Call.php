@@ -23,7 +23,7 @@ use Skarvo\Paging\Happening as CoreHappening;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 
 /**
  * A call for help to a team or a person, for an occasion. Policy, contacts and what is known of rotas are kept with it.
@@ -179,7 +179,7 @@ final class Call extends Record
     public function toCore(): CoreCall
     {
         $targets = static fn(array $texts): array => array_values(array_filter(array_map(
-            static fn(string $text): ?Target => Target::parse($text), $texts,
+            static fn(string $text): ?StepTarget => StepTarget::parse($text), $texts,
         )));
         $policy = $this->policy;
         $steps = [];

@@ -12,7 +12,7 @@ use App\Rota\Rota;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\Outcome;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 
 /** Steps of calls that run out, and calls that nobody answered. */
 final class CallClocks implements RunsOut
@@ -69,7 +69,7 @@ final class CallClocks implements RunsOut
 
     private static function name(string $text): string
     {
-        $target = Target::parse($text);
+        $target = StepTarget::parse($text);
 
         return match (true) {
             $target === null => $text,

@@ -6,8 +6,8 @@ namespace App\Paging;
 
 use App\Rota\Rota;
 use Skarvo\Json\Document;
+use Skarvo\Paging\CallCourse;
 use Skarvo\Paging\CallDocument;
-use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\Segment;
 use Skarvo\Time\Instant;
@@ -24,7 +24,7 @@ final class DryCall
      *
      * @throws \Skarvo\Json\BadInput
      */
-    public static function follow(int $rounds, array $steps, int $at, string $urgency = 'now'): Course
+    public static function follow(int $rounds, array $steps, int $at, string $urgency = 'now'): CallCourse
     {
         $rotas = [];
         foreach (Rota::query()->orderBy('id')->get() as $rota) {

@@ -8,13 +8,13 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use Carbon\CarbonImmutable;
-use Skarvo\Paging\Course;
+use Skarvo\Paging\CallCourse;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\Handed;
 use Skarvo\Paging\HandOn;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 use Skarvo\Rota\Segment;
 
 /**
@@ -120,7 +120,7 @@ final class FollowCall
         $named = [];
         foreach ($call->policy['steps'] as $step) {
             foreach ($step['targets'] as $text) {
-                $target = Target::parse($text);
+                $target = StepTarget::parse($text);
                 if ($target === null || ! $target->isRota || isset($rotas[$target->id])) {
                     $named[] = $target === null || $target->isRota ? '' : $target->id;
 
@@ -190,7 +190,7 @@ final class FollowCall
     }
 
     /** Notes what is new of the course: steps, pages, that nobody answered. */
-    private function tell(Call $call, Course $course, CallBatch $batch): void
+    private function tell(Call $call, CallCourse $course, CallBatch $batch): void
     {
         foreach (array_slice($course->steps, $call->steps_told) as $step) {
             $batch->tell(

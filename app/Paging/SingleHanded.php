@@ -7,7 +7,7 @@ namespace App\Paging;
 use App\Platform\Person;
 use App\Rota\Contracts\RotaPanel;
 use App\Rota\Rota;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 use Skarvo\Rota\Backing;
 
 /** Stretches in which a call by the policy of a rota's team comes down to one person, or to nobody. */
@@ -20,7 +20,7 @@ final class SingleHanded implements RotaPanel
         $rotas = $people = [];
         foreach ($policy->steps ?? [] as $step) {
             foreach ($step['targets'] as $text) {
-                $target = Target::parse($text);
+                $target = StepTarget::parse($text);
                 if ($target?->isRota === true) {
                     $rotas[$target->id] = Rota::query()->find($target->id)?->between($from, $to);
                 } elseif ($target !== null) {

@@ -9,7 +9,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 
 /** Whose a ticket is: taken, handed over, offered, given back. Call it inside a transaction. */
 final class HandTickets
@@ -119,7 +119,7 @@ final class HandTickets
     private function tasksAnswer(Ticket $ticket): void
     {
         if (! $ticket->kind->isReported()) {
-            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+            Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESPOND);
             Promises::setTimes($ticket);
         }
     }

@@ -19,7 +19,7 @@ use App\Updates\Files\KeepFiles;
 use App\Updates\Files\ReportFile;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Tickets\TicketState;
 
 /** What the reporter says on the page by which a report is followed, and reads there. */
@@ -58,7 +58,7 @@ final class HearReporter implements TalksToReporters
             if ($isStill && $ticket->state === TicketState::Done) {
                 $report->update(['resolved_at' => null]);
                 $ticket->update(['closed_at' => null]);
-                Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
+                Promises::note($ticket, TargetHappeningKind::Reopened, name: Promised::RESTORE);
                 Journal::write($by, TicketEntry::Reopened, $ticket->subject(), ['ref' => $ticket->ref()], $also);
             }
             if ($isMoreUrgent) {

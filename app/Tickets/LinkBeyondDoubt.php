@@ -14,7 +14,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Updates\Update;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\Related\Related;
 use Skarvo\Tickets\TicketState;
@@ -84,14 +84,14 @@ final class LinkBeyondDoubt
         }
         LinkReport::undo($ticket->reported(), 'The reporter says that it is something else', Actor::reporter($ticket->reported()->name));
         $ticket->update(['linked_by_itself' => false, 'state' => TicketState::Ours, 'waits_since' => now(), 'guesses' => null]);
-        Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESPOND);
+        Promises::note($ticket, TargetHappeningKind::Reopened, name: Promised::RESPOND);
         Promises::setTimes($ticket);
     }
 
     private static function link(Ticket $ticket, Incident $incident): void
     {
         LinkReport::to($ticket->reported(), $incident, Actor::system());
-        Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+        Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESPOND);
         $ticket->update(['state' => TicketState::Ours, 'linked_by_itself' => true]);
         Promises::setTimes($ticket);
         $said = Update::query()->where('incident_id', $incident->id)->latest('number')->value('text');

@@ -8,7 +8,7 @@ use App\Incidents\Priorities;
 use App\Incidents\Report;
 use App\Tickets\Languages\Translator;
 use App\Updates\Contracts\HearsReports;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
 
@@ -27,7 +27,7 @@ final class OpenTicket implements HearsReports
             'urgency' => $urgency, 'item_id' => $report->item_id,
             'priority' => $priority, 'opened_at' => $report->told_at, 'waits_since' => $report->told_at,
         ]);
-        Promises::note($ticket, HappeningKind::Opened, $priority);
+        Promises::note($ticket, TargetHappeningKind::Opened, $priority);
         Promises::setTimes($ticket);
         Translator::toDesk($ticket, 0, $report->what);
     }

@@ -6,7 +6,7 @@ namespace App\Tickets;
 
 use App\Incidents\Incident;
 use App\Topology\NamedItems;
-use App\Updates\Affected;
+use App\Updates\AffectedAtPlace;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Tickets\Suggest\Identifiers;
 use Skarvo\Tickets\Suggest\Similar;
@@ -19,7 +19,7 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-import-type Suggested from Suggestions
  * @phpstan-import-type ReadItem from TicketPage
  * @phpstan-import-type Guess from TicketPage
- * @phpstan-import-type AffectedLine from Affected
+ * @phpstan-import-type AffectedLine from AffectedAtPlace
  *
  * @phpstan-type CallTicket array{id: int, ref: string, what: string, state: string, alike: float|null, answer: string|null}
  * @phpstan-type CallLook array{
@@ -60,7 +60,7 @@ final class PhoneCall
 
         return [
             'suggested' => $suggested, 'items' => array_slice(array_values($items), 0, self::SHOWN), 'known' => $known,
-            'affected' => Affected::by($service, $place), 'theirs' => self::theirs($who), 'similar' => self::similar($text),
+            'affected' => AffectedAtPlace::by($service, $place), 'theirs' => self::theirs($who), 'similar' => self::similar($text),
         ];
     }
 

@@ -8,10 +8,10 @@ use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Targets\Promised;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Targets\Happening;
-use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Targets\PromisedOf;
 use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\TargetHappening;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Incidents\Targets\Targets;
 use Skarvo\Tickets\TicketState;
 
@@ -29,8 +29,8 @@ final class Promises implements CountsTargets
     public static function of(Ticket $ticket): array
     {
         $happenings = DB::table('ticket_happenings')->where('ticket_id', $ticket->id)->orderBy('at')->orderBy('id')->get()
-            ->map(static fn(\stdClass $row): Happening => new Happening(
-                (int) $row->at, HappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
+            ->map(static fn(\stdClass $row): TargetHappening => new TargetHappening(
+                (int) $row->at, TargetHappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
             ))->all();
         $happenings = array_values($happenings);
         $targets = Promised::all()->of(
@@ -41,7 +41,7 @@ final class Promises implements CountsTargets
     }
 
     /** Something happened that the promises go by. Call it inside a transaction. */
-    public static function note(Ticket $ticket, HappeningKind $kind, ?int $priority = null, ?string $name = null): void
+    public static function note(Ticket $ticket, TargetHappeningKind $kind, ?int $priority = null, ?string $name = null): void
     {
         DB::table('ticket_happenings')->insert([
             'ticket_id' => $ticket->id, 'at' => Moment::now(), 'kind' => $kind->value, 'priority' => $priority, 'name' => $name,
@@ -52,10 +52,10 @@ final class Promises implements CountsTargets
     public static function goesOn(Ticket $ticket): void
     {
         $last = DB::table('ticket_happenings')->where('ticket_id', $ticket->id)
-            ->whereIn('kind', [HappeningKind::Paused->value, HappeningKind::Resumed->value])->orderByDesc('at')->orderByDesc('id')
+            ->whereIn('kind', [TargetHappeningKind::Paused->value, TargetHappeningKind::Resumed->value])->orderByDesc('at')->orderByDesc('id')
             ->value('kind');
-        if ($last === HappeningKind::Paused->value) {
-            self::note($ticket, HappeningKind::Resumed);
+        if ($last === TargetHappeningKind::Paused->value) {
+            self::note($ticket, TargetHappeningKind::Resumed);
         }
     }
 

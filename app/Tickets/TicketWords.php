@@ -8,7 +8,7 @@ use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
 use App\Platform\Staff\Names;
-use Skarvo\Tickets\Outcome;
+use Skarvo\Tickets\AttemptOutcome;
 use Skarvo\Value\Language;
 
 /** Words for journal entries. */
@@ -56,7 +56,7 @@ final class TicketWords implements TellsEntries
             TicketEntry::ChecklistSaved => Sentence::plain("Saved the checklist “{$facts->text('name')}”"),
             TicketEntry::ChecklistDropped => Sentence::plain("Dropped the checklist “{$facts->text('name')}”"),
             TicketEntry::Tried => Sentence::plain(
-                "Tried on $ref: {$facts->text('what')}, which ".(Outcome::tryFrom($facts->text('outcome'))?->words() ?? ''),
+                "Tried on $ref: {$facts->text('what')}, which ".(AttemptOutcome::tryFrom($facts->text('outcome'))?->words() ?? ''),
                 $facts->text('why'),
             ),
             TicketEntry::BusyAdded => Sentence::plain("Set a busy period: {$facts->text('name')}"),

@@ -18,7 +18,7 @@ use App\Platform\Team;
 use App\Signals\Requests\DropFilterRequest;
 use App\Signals\Requests\KeepFilterRequest;
 use App\Tickets\Languages\CorrectTranslation;
-use App\Tickets\Requests\AnswerOfferRequest;
+use App\Tickets\Requests\AnswerTicketOfferRequest;
 use App\Tickets\Requests\AnswerTicketRequest;
 use App\Tickets\Requests\AnswerTicketsRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
@@ -95,7 +95,7 @@ final class TicketsController
     }
 
     /** For whoever it is offered to, whatever else they may do. */
-    public function answerOffer(AnswerOfferRequest $request, Ticket $ticket): RedirectResponse
+    public function answerOffer(AnswerTicketOfferRequest $request, Ticket $ticket): RedirectResponse
     {
         $input = $request->validated();
         $hand = new HandTickets(CurrentPerson::of($request));

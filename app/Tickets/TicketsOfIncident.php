@@ -9,7 +9,7 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Incidents\Targets\Promised;
 use App\Tickets\Steps\TaskTickets;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Tickets\TicketState;
 
 /** Tickets end with the incident that their reports belong to, and go on when it does. Their reporters hear of it from the incident. */
@@ -18,8 +18,8 @@ final class TicketsOfIncident implements FollowsReports
     public function ended(Report $report, Incident $incident, string $public): void
     {
         foreach (Ticket::query()->with('report')->where('report_id', $report->id)->open()->get() as $ticket) {
-            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
-            Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
+            Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESPOND);
+            Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESTORE);
             $this->follow($ticket, $incident, TicketState::Done, "$public If it still does not work for you, say so here.");
         }
     }
@@ -29,7 +29,7 @@ final class TicketsOfIncident implements FollowsReports
         $closed = Ticket::query()->with('report')->where('report_id', $report->id)->where('state', TicketState::Done)
             ->where('closed_at', '>=', $incident->again_since)->get();
         foreach ($closed as $ticket) {
-            Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
+            Promises::note($ticket, TargetHappeningKind::Reopened, name: Promised::RESTORE);
             Promises::goesOn($ticket);
             $this->follow($ticket, $incident, TicketState::Ours, "$public We write again when it works.");
         }

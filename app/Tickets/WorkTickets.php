@@ -18,9 +18,9 @@ use App\Tickets\Steps\WorkSteps;
 use App\Updates\Files\CheckedFile;
 use App\Updates\Files\KeepFiles;
 use Skarvo\Incidents\Impact;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Tickets\Outcome;
+use Skarvo\Tickets\AttemptOutcome;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketKind;
@@ -96,7 +96,7 @@ final class WorkTickets
         $isSaid = $report->service_said;
         $report->update(['service_id' => $is['service'], 'site' => $place, 'service_said' => true]);
         if ($priority !== $ticket->priority) {
-            Promises::note($ticket, HappeningKind::Priority, $priority);
+            Promises::note($ticket, TargetHappeningKind::Priority, $priority);
         }
         $ticket->update([
             'kind' => $kind, 'item_id' => $item, 'impact' => $impact, 'urgency' => $urgency, 'priority' => $priority, 'version' => $next,
@@ -137,7 +137,7 @@ final class WorkTickets
         WorkSteps::mayClose($ticket);
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
-        Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
+        Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESTORE);
         $ticket->update(
             ['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]
         );
@@ -151,7 +151,7 @@ final class WorkTickets
     }
 
     /** What was tried, by us or by the reporter: done, to no avail, or refused and why. */
-    public function tried(Ticket $ticket, string $what, Outcome $outcome, string $why, bool $byReporter): void
+    public function tried(Ticket $ticket, string $what, AttemptOutcome $outcome, string $why, bool $byReporter): void
     {
         Locked::again($ticket);
         Attempt::query()->create([
@@ -181,7 +181,7 @@ final class WorkTickets
 
     private function firstAnswer(Ticket $ticket): void
     {
-        Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+        Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESPOND);
         if ($ticket->person_id === null) {
             $ticket->update(['person_id' => $this->by->id]);
         }
@@ -192,7 +192,7 @@ final class WorkTickets
         if (! $waits) {
             Promises::goesOn($ticket);
         } elseif ($ticket->state !== TicketState::Theirs) {
-            Promises::note($ticket, HappeningKind::Paused);
+            Promises::note($ticket, TargetHappeningKind::Paused);
         }
         $ticket->update(['state' => $waits ? TicketState::Theirs : TicketState::Ours, 'waits_since' => now()]);
         Promises::setTimes($ticket);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Topology\Record\Fields;
-use App\Topology\Record\Roles;
+use App\Topology\Record\ItemRoles;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -47,7 +47,7 @@ final class Answerable
     public static function of(array $ids, ?array $only = null): array
     {
         $roles = ['team' => ['Technical team', true], 'business_owner' => ['Business owner', false]];
-        foreach (Roles::all() as $role) {
+        foreach (ItemRoles::all() as $role) {
             $roles[$role->name] = [$role->label, $role->kind === AttributeKind::Team];
         }
         $roles = $only === null ? $roles : array_intersect_key($roles, array_flip($only));

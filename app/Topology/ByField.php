@@ -6,7 +6,7 @@ namespace App\Topology;
 
 use App\Platform\Database\Sql;
 use App\Topology\Record\Fields;
-use App\Topology\Record\Roles;
+use App\Topology\Record\ItemRoles;
 use Illuminate\Database\Query\Builder;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\AttributeKind;
@@ -49,7 +49,7 @@ final class ByField
             }
         }
         usort($others, static fn(Attribute $a, Attribute $b): int => strcmp($a->label, $b->label));
-        foreach ([...Roles::all(), ...$others] as $attribute) {
+        foreach ([...ItemRoles::all(), ...$others] as $attribute) {
             $fields[$attribute->name] ??= ['label' => $attribute->label, 'kind' => $attribute->kind];
         }
 

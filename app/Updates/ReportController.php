@@ -36,7 +36,7 @@ final class ReportController
             // Where everything of ours stands is not for outsiders: they say in their own words where they are.
             'sites' => $request->user() === null ? [] : Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
             'service' => Asked::text($request, 'service'),
-            'affected' => static fn(): ?array => Affected::by(
+            'affected' => static fn(): ?array => AffectedAtPlace::by(
                 Asked::text($request, 'service') ?: null, Asked::text($request, 'site', self::LONGEST_PLACE) ?: null,
             ),
             // Nobody learns what is another's by typing their address.

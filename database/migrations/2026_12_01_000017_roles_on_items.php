@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-use App\Topology\Record\Roles;
+use App\Topology\Record\ItemRoles;
 use Illuminate\Database\Migrations\Migration;
 
 return new class () extends Migration
 {
     public function up(): void
     {
-        Roles::putUsual();
+        ItemRoles::putUsual();
     }
 };

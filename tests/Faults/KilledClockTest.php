@@ -23,7 +23,7 @@ use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Page as CorePage;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 use Skarvo\Rota\Segment;
 use Tests\TestCase;
 
@@ -88,7 +88,7 @@ final class KilledClockTest extends TestCase
                 $call = Call::factory()->createOne([
                     'occasion_id' => $incident->occasion->id, 'policy' => $policy, 'started_at' => $at, 'next_due_at' => $at,
                 ]);
-                $target = static fn(string $text): Target => Target::parse($text) ?? throw new \LogicException;
+                $target = static fn(string $text): StepTarget => StepTarget::parse($text) ?? throw new \LogicException;
                 $course = Escalation::follow(
                     new CoreCall(
                         $at->getTimestamp(),

@@ -19,13 +19,13 @@ use App\Rota\Absences;
 use App\Topology\Owners;
 use Skarvo\Changes\Approvals\Answer;
 use Skarvo\Changes\Approvals\Approval;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 use Skarvo\Changes\Approvals\Approvals;
-use Skarvo\Changes\Approvals\Needs;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalStage;
+use Skarvo\Changes\Approvals\Quorum;
 use Skarvo\Changes\Approvals\Request;
-use Skarvo\Changes\Approvals\Stage;
+use Skarvo\Changes\Approvals\StageStanding;
 use Skarvo\Changes\Approvals\StageState;
-use Skarvo\Changes\Approvals\Standing;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Rules\ChangeRules;
 use Skarvo\Time\Instant;
@@ -97,10 +97,12 @@ final class Approving
     {
         $now = Moment::now();
         $outcome = self::outcome($approval);
-        if ($outcome->outcome !== Outcome::Waiting) {
+        if ($outcome->outcome !== ApprovalOutcome::Waiting) {
             $approval->update(['outcome' => $outcome->outcome, 'ended_at' => Moment::of((int) $outcome->at), 'look_at' => null]);
             $change->update(['state' => match ($outcome->outcome) {
-                Outcome::Granted => ChangeState::Approved, Outcome::Refused => ChangeState::Refused, default => ChangeState::Expired,
+                ApprovalOutcome::Granted => ChangeState::Approved,
+                ApprovalOutcome::Refused => ChangeState::Refused,
+                default => ChangeState::Expired,
             }, 'edition' => $change->edition + 1]);
             Journal::write(Actor::system(), ChangeEntry::Decided, ['change', $change->id], [
                 'ref' => $change->ref(), 'title' => $change->title, 'outcome' => $outcome->outcome->value,
@@ -121,7 +123,7 @@ final class Approving
     public static function outcome(ChangeApproval $approval): Approval
     {
         if ($approval->stages === []) {
-            return new Approval(Outcome::Granted, $approval->asked_at->getTimestamp(), []);
+            return new Approval(ApprovalOutcome::Granted, $approval->asked_at->getTimestamp(), []);
         }
 
         return Approvals::of(self::request($approval), self::answers($approval), max(Moment::now(), $approval->asked_at->getTimestamp()));
@@ -139,7 +141,7 @@ final class Approving
         return $approval->outcome === null ? self::open(self::outcome($approval))->waitsFor ?? [] : [];
     }
 
-    public static function open(Approval $approval): ?Standing
+    public static function open(Approval $approval): ?StageStanding
     {
         foreach ($approval->stages as $stage) {
             if ($stage->state === StageState::Open) {
@@ -170,7 +172,7 @@ final class Approving
         $stages = [];
         foreach ($approval->stages as $stage) {
             $of = self::withoutThoseWhoLeft($stage['of'], $left, $standIns);
-            $stages[] = new Stage(
+            $stages[] = new ApprovalStage(
                 $stage['name'], $of !== [] ? $of : $stage['of'], self::needs($stage['needs']), $stage['veto'], $stage['expires']
             );
             array_push($people, ...$of);
@@ -224,7 +226,7 @@ final class Approving
     /**
      * The stages with the people that their words mean, without those who do the change themselves.
      *
-     * @param  list<Stage>  $stages
+     * @param  list<ApprovalStage>  $stages
      * @return list<array{name: string, of: non-empty-list<string>, needs: string|array{count?: int, share?: int}, veto: bool, expires: int|null}>
      */
     private static function stages(array $stages, Change $change, Person $by, Touched $touched): array
@@ -250,7 +252,7 @@ final class Approving
                 continue;
             }
             // Nobody is left who could say it: one of those who coordinate decides, so that it does not wait for ever.
-            $needs = $of === [] ? Needs::one() : $stage->needs;
+            $needs = $of === [] ? Quorum::one() : $stage->needs;
             $of = $of === [] ? array_values(array_diff($meant(ChangeRules::COORDINATORS), $own)) : $of;
             $asked[] = [
                 'name' => $stage->name, 'of' => $of === [] ? [$by->id] : $of, 'needs' => $needs->toJson(), 'veto' => $stage->veto,
@@ -262,12 +264,12 @@ final class Approving
     }
 
     /** @param  string|array{count?: int, share?: int}  $needs */
-    private static function needs(string|array $needs): Needs
+    private static function needs(string|array $needs): Quorum
     {
         return match (true) {
-            is_array($needs) && isset($needs['share']) => Needs::share($needs['share']),
-            is_array($needs) => Needs::count($needs['count'] ?? 1),
-            default => $needs === 'all' ? Needs::all() : Needs::one(),
+            is_array($needs) && isset($needs['share']) => Quorum::share($needs['share']),
+            is_array($needs) => Quorum::count($needs['count'] ?? 1),
+            default => $needs === 'all' ? Quorum::all() : Quorum::one(),
         };
     }
 }

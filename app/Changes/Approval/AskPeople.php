@@ -13,7 +13,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
-use Skarvo\Changes\Approvals\Standing;
+use Skarvo\Changes\Approvals\StageStanding;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Paging\Ways;
@@ -31,7 +31,7 @@ final class AskPeople
     private const AGAIN_EMERGENCY_SECONDS = 15 * 60;
 
     /** @return int when somebody is to be asked again, in seconds since the epoch */
-    public static function of(Change $change, ChangeApproval $approval, ?Standing $open): int
+    public static function of(Change $change, ChangeApproval $approval, ?StageStanding $open): int
     {
         $now = Moment::now();
         $every = $change->kind === ChangeKind::Emergency ? self::AGAIN_EMERGENCY_SECONDS : self::AGAIN_SECONDS;

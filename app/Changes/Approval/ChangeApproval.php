@@ -9,7 +9,7 @@ use App\Platform\Record;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 
 /**
  * One round in which a change was asked for.
@@ -22,7 +22,7 @@ use Skarvo\Changes\Approvals\Outcome;
  * @property list<array{name: string, of: non-empty-list<string>, needs: string|array{count?: int, share?: int}, veto: bool, expires: int|null}> $stages as they were when it was asked for, with the people that they meant
  * @property int $rules_version
  * @property string|null $difference from the round before
- * @property Outcome|null $outcome null: it waits
+ * @property ApprovalOutcome|null $outcome null: it waits
  * @property CarbonImmutable|null $ended_at
  * @property CarbonImmutable|null $look_at when it is looked at again: to remind, or because its time is over
  * @property-read Change $change
@@ -34,7 +34,7 @@ final class ChangeApproval extends Record
     protected $table = 'change_approvals';
 
     protected $casts = [
-        'stages' => 'array', 'outcome' => Outcome::class, 'asked_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
+        'stages' => 'array', 'outcome' => ApprovalOutcome::class, 'asked_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
         'look_at' => 'immutable_datetime', 'round' => 'integer', 'change_id' => 'integer',
         'rules_version' => 'integer',
     ];

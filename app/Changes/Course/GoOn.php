@@ -23,7 +23,7 @@ use App\Rota\Holidays;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 use Skarvo\Changes\Rules\Field;
 
 /** Takes a change a step on, where that is permitted. Call it inside a transaction. */
@@ -32,25 +32,25 @@ final readonly class GoOn
     public function __construct(private Person $by) {}
 
     /** @throws Refused if it is not permitted, or not any more */
-    public function __invoke(Change $change, Step $step, string $note, int $seen): void
+    public function __invoke(Change $change, PlannedStep $step, string $note, int $seen): void
     {
         $next = Locked::at($seen, $change, 'edition', $change->ref());
-        $isReview = $step === Step::Review && $change->review_by_id === $this->by->id;
+        $isReview = $step === PlannedStep::Review && $change->review_by_id === $this->by->id;
         if (! $isReview) {
             WhoPlans::must($change, $this->by);
         }
-        if (! in_array($step, $change->permitted(), true) || $step === Step::Edit) {
+        if (! in_array($step, $change->permitted(), true) || $step === PlannedStep::Edit) {
             throw Refused::because("{$change->ref()} is {$change->words()}: that is not possible now.");
         }
         $change->edition = $next;
         match ($step) {
-            Step::Ask => $this->ask($change),
-            Step::TakeBack => $this->takeBack($change, $note),
-            Step::Begin => $this->begin($change),
-            Step::Finish => $this->end($change, ChangeResult::Ok, $note),
-            Step::BackOut => $this->end($change, ChangeResult::BackedOut, $note),
-            Step::Fail => $this->end($change, ChangeResult::Failed, $note),
-            Step::Cancel => $this->cancel($change, $note),
+            PlannedStep::Ask => $this->ask($change),
+            PlannedStep::TakeBack => $this->takeBack($change, $note),
+            PlannedStep::Begin => $this->begin($change),
+            PlannedStep::Finish => $this->end($change, ChangeResult::Ok, $note),
+            PlannedStep::BackOut => $this->end($change, ChangeResult::BackedOut, $note),
+            PlannedStep::Fail => $this->end($change, ChangeResult::Failed, $note),
+            PlannedStep::Cancel => $this->cancel($change, $note),
             default => $this->review($change, $note),
         };
     }
@@ -123,7 +123,7 @@ final readonly class GoOn
             throw Refused::because('The point of no return is behind: it cannot be backed out any more. Say that it failed.', 'why');
         }
         $review = StoredRules::now()->rules->review;
-        $after = Step::end(ChangeState::after($result), $change->kind);
+        $after = PlannedStep::end(ChangeState::after($result), $change->kind);
         $zone = new \DateTimeZone(WallClock::organisation());
         $holidays = array_map(static fn(string $date): int => intdiv((int) strtotime("$date UTC"), 86400), Holidays::dates());
         $change->update([

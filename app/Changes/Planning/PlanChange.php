@@ -21,7 +21,7 @@ use App\Topology\Item;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 
 /** Plans a change, and keeps its plan. Call it inside a transaction. */
 final readonly class PlanChange
@@ -55,7 +55,7 @@ final readonly class PlanChange
     {
         $next = Locked::at($seen, $change, 'edition', $change->ref());
         WhoPlans::must($change, $this->by);
-        if (! in_array(Step::Edit, $change->permitted(), true)) {
+        if (! in_array(PlannedStep::Edit, $change->permitted(), true)) {
             throw Refused::because("{$change->ref()} is {$change->words()}: its plan stays as it is.");
         }
         $this->mustFit($plan);

@@ -6,7 +6,7 @@ namespace App\Changes\Requests;
 
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 
 /** The next step of a change. */
 final class GoOnRequest extends Form
@@ -14,7 +14,7 @@ final class GoOnRequest extends Form
     public function rules(): array
     {
         return [
-            'step' => ['required', Rule::enum(Step::class)], 'why' => ['nullable', 'string', 'max:2000'],
+            'step' => ['required', Rule::enum(PlannedStep::class)], 'why' => ['nullable', 'string', 'max:2000'],
             'version' => ['required', 'integer'],
         ];
     }

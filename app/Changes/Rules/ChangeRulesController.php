@@ -26,7 +26,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Changes\Approvals\Stage;
+use Skarvo\Changes\Approvals\ApprovalStage;
 use Skarvo\Changes\Rules\ChangeRules;
 use Skarvo\Changes\Rules\RulesDocument;
 use Skarvo\Changes\Rules\WindowOf;
@@ -88,7 +88,7 @@ final class ChangeRulesController
         }
         $now = StoredRules::now()->rules;
         $names = static fn(ChangeRules $by, Change $one, Touched $touched, float $risk): string => implode(', then ', array_map(
-            static fn(Stage $stage): string => $stage->name,
+            static fn(ApprovalStage $stage): string => $stage->name,
             $by->stagesOf($one->kind, $by->isMajor($one->kind, $touched->highestTier(), $risk)),
         )) ?: 'nobody';
         $rows = [];

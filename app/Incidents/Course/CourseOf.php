@@ -12,7 +12,7 @@ use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use Skarvo\Incidents\Course\Aspect;
 use Skarvo\Incidents\Course\Course;
-use Skarvo\Incidents\Course\Step;
+use Skarvo\Incidents\Course\CourseStep;
 use Skarvo\Incidents\Stage;
 
 /** How an incident was, from its journal and from what was noted beside it. */
@@ -37,13 +37,13 @@ final class CourseOf
             }
             if ($isOwn && $entry->kind === IncidentEntry::IncidentResolved->value) {
                 foreach (array_keys($roles) as $role) {
-                    $steps[] = new Step((int) $entry->at->getTimestampMs(), Aspect::Role, (string) $role, null);
+                    $steps[] = new CourseStep((int) $entry->at->getTimestampMs(), Aspect::Role, (string) $role, null);
                 }
             }
         }
         foreach (CourseNote::query()->where('incident_id', $incident->id)->orderBy('id')->get() as $note) {
             foreach ($note->aspect === Aspect::Clock ? $note->value : ['all' => $note->value] as $key => $value) {
-                $steps[] = new Step(
+                $steps[] = new CourseStep(
                     (int) $note->at->getTimestampMs(), $note->aspect, (string) $key, is_string($value) || is_array($value) ? $value : null,
                 );
             }
@@ -63,7 +63,7 @@ final class CourseOf
         return $own;
     }
 
-    /** @return list<Step> what was split off begins as something of its own, though nobody declared it */
+    /** @return list<CourseStep> what was split off begins as something of its own, though nobody declared it */
     private static function beginningOfSplit(Incident $incident): array
     {
         if ($incident->split_from_id === null) {
@@ -80,9 +80,9 @@ final class CourseOf
         $priority = $first('priority', 'from');
 
         return [
-            new Step($at, Aspect::Fact, 'title', is_string($title) ? $title : $incident->title),
-            new Step($at, Aspect::Fact, 'priority', is_int($priority) ? $priority : $incident->priority),
-            new Step($at, Aspect::Fact, 'stage', Stage::Looking->value),
+            new CourseStep($at, Aspect::Fact, 'title', is_string($title) ? $title : $incident->title),
+            new CourseStep($at, Aspect::Fact, 'priority', is_int($priority) ? $priority : $incident->priority),
+            new CourseStep($at, Aspect::Fact, 'stage', Stage::Looking->value),
         ];
     }
 }

@@ -9,7 +9,7 @@ use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Entry;
 use App\Platform\Staff\Names;
 use Skarvo\Incidents\Course\Aspect;
-use Skarvo\Incidents\Course\Step;
+use Skarvo\Incidents\Course\CourseStep;
 use Skarvo\Incidents\Finding\HypothesisState;
 use Skarvo\Incidents\Stage;
 
@@ -21,8 +21,8 @@ final class IncidentSteps implements TellsCourse
         $at = (int) $entry->at->getTimestampMs();
         $told = $entry->told();
         $text = static fn(string $name): string => is_scalar($told[$name] ?? null) ? (string) $told[$name] : '';
-        $fact = static fn(string $key, string|int|bool|null $value): Step => new Step($at, Aspect::Fact, $key, $value);
-        $hypothesis = static fn(array $value): Step => new Step(
+        $fact = static fn(string $key, string|int|bool|null $value): CourseStep => new CourseStep($at, Aspect::Fact, $key, $value);
+        $hypothesis = static fn(array $value): CourseStep => new CourseStep(
             $at, Aspect::Hypothesis, mb_strtolower($text('text')), ['text' => $text('text'), ...$value],
         );
 
@@ -34,7 +34,7 @@ final class IncidentSteps implements TellsCourse
                 ...(
                     $text('item') === ''
                         ? []
-                        : [new Step($at, Aspect::Item, $text('item'), ['name' => $text('said'), 'state' => $text('said_state')])]
+                        : [new CourseStep($at, Aspect::Item, $text('item'), ['name' => $text('said'), 'state' => $text('said_state')])]
                 ),
             ],
             IncidentEntry::IncidentChanged => match ($text('field')) {
@@ -56,28 +56,28 @@ final class IncidentSteps implements TellsCourse
             IncidentEntry::HypothesisSettled => [$hypothesis($text('state') === HypothesisState::Open->value
                 ? ['state' => $text('state'), 'result' => '', 'by' => '']
                 : ['state' => $text('state'), 'result' => $text('result'), 'by' => Names::person($entry->actor_id)])],
-            IncidentEntry::RoleGiven => [new Step($at, Aspect::Role, $text('role'), $text('person'))],
-            IncidentEntry::RoleLeft => [new Step($at, Aspect::Role, $text('role'), null)],
-            IncidentEntry::AlertAttached => [new Step($at, Aspect::Alert, $entry->subject_id, true)],
-            IncidentEntry::AlertDetached => [new Step($at, Aspect::Alert, $entry->subject_id, null)],
-            IncidentEntry::ReportLinked => [new Step($at, Aspect::Report, $entry->subject_id, true)],
-            IncidentEntry::ReportUnlinked => [new Step($at, Aspect::Report, $entry->subject_id, null)],
+            IncidentEntry::RoleGiven => [new CourseStep($at, Aspect::Role, $text('role'), $text('person'))],
+            IncidentEntry::RoleLeft => [new CourseStep($at, Aspect::Role, $text('role'), null)],
+            IncidentEntry::AlertAttached => [new CourseStep($at, Aspect::Alert, $entry->subject_id, true)],
+            IncidentEntry::AlertDetached => [new CourseStep($at, Aspect::Alert, $entry->subject_id, null)],
+            IncidentEntry::ReportLinked => [new CourseStep($at, Aspect::Report, $entry->subject_id, true)],
+            IncidentEntry::ReportUnlinked => [new CourseStep($at, Aspect::Report, $entry->subject_id, null)],
             IncidentEntry::IncidentItemAdded => [
-                new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => $text('state')]),
+                new CourseStep($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => $text('state')]),
             ],
             IncidentEntry::IncidentItemLeftOut => [
-                new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => '']),
+                new CourseStep($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => '']),
             ],
-            IncidentEntry::IncidentItemUnsaid => [new Step($at, Aspect::Item, $entry->subject_id, null)],
+            IncidentEntry::IncidentItemUnsaid => [new CourseStep($at, Aspect::Item, $entry->subject_id, null)],
             default => [],
         };
     }
 
-    /** @return list<Step> */
+    /** @return list<CourseStep> */
     private static function alerts(int $at, mixed $ids): array
     {
         return array_map(
-            static fn(mixed $id): Step => new Step($at, Aspect::Alert, is_scalar($id) ? (string) $id : '', true),
+            static fn(mixed $id): CourseStep => new CourseStep($at, Aspect::Alert, is_scalar($id) ? (string) $id : '', true),
             is_array($ids) ? array_values($ids) : [],
         );
     }

@@ -16,7 +16,7 @@ use App\Platform\Person;
 use App\Signals\Alert;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
-use Skarvo\Incidents\Ending\Times;
+use Skarvo\Incidents\Ending\TimesTaken;
 
 /** How long it took to notice an incident, to take it on and to restore service: when it is to end, and once it has. */
 final class TimesOf implements HasConsequences, RoomPanel
@@ -33,7 +33,7 @@ final class TimesOf implements HasConsequences, RoomPanel
         );
     }
 
-    private static function incident(Incident $incident, ?CarbonInterface $restored): Times
+    private static function incident(Incident $incident, ?CarbonInterface $restored): TimesTaken
     {
         // It was known by the first that told of it, whether a monitor or a person; nobody declares what nobody knows.
         $known = array_filter([
@@ -46,6 +46,6 @@ final class TimesOf implements HasConsequences, RoomPanel
             ...array_map(static fn(string $at): int => CarbonImmutable::parse($at, 'UTC')->getTimestamp(), $known),
         ]);
 
-        return Times::of($began, max($began, $detected), $since($incident->occasion->answered_at), $since($restored));
+        return TimesTaken::of($began, max($began, $detected), $since($incident->occasion->answered_at), $since($restored));
     }
 }

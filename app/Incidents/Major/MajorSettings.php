@@ -11,8 +11,8 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Major\Condition;
 use Skarvo\Incidents\Major\Conditions;
+use Skarvo\Incidents\Major\MajorWhen;
 
 /**
  * How the organisation deals with major incidents: when it wants to be asked, and what raising sets in motion.
@@ -64,7 +64,7 @@ final readonly class MajorSettings
 
         return new self(
             new Conditions(array_map(
-                static fn(array $one): Condition => new Condition($one['tier'], $one['places'], $one['reports'], $one['minutes']),
+                static fn(array $one): MajorWhen => new MajorWhen($one['tier'], $one['places'], $one['reports'], $one['minutes']),
                 $value['conditions'],
             )),
             $value['update_minutes'], $value['team'], $value['roles'], $value['confirm_all'],
@@ -94,7 +94,7 @@ final readonly class MajorSettings
     public function choices(): array
     {
         return [
-            'conditions' => array_map(static fn(Condition $one): array => [
+            'conditions' => array_map(static fn(MajorWhen $one): array => [
                 'tier' => $one->tier, 'places' => $one->places, 'reports' => $one->reports, 'minutes' => $one->minutes,
             ], $this->conditions->conditions),
             'update_minutes' => $this->updateMinutes, 'team' => $this->team, 'roles' => $this->roles,

@@ -11,10 +11,10 @@ use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Entry;
 use App\Platform\Moment;
 use Carbon\CarbonImmutable;
-use Skarvo\Incidents\Targets\Happening;
-use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Targets\PromisedOf;
 use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\TargetHappening;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Incidents\Targets\Targets;
 use Skarvo\Incidents\Targets\TargetState;
 
@@ -35,7 +35,7 @@ final class IncidentTargets implements CountsTargets
     public static function of(Incident $incident): array
     {
         $happenings = self::happenings($incident);
-        $now = max(Moment::now(), ...array_map(static fn(Happening $one): int => $one->at, $happenings));
+        $now = max(Moment::now(), ...array_map(static fn(TargetHappening $one): int => $one->at, $happenings));
 
         return Targets::of(Promised::all()->of(PromisedOf::Incident, $incident->service_id), $happenings, $now);
     }
@@ -60,7 +60,7 @@ final class IncidentTargets implements CountsTargets
     {
         $now = Moment::now();
         $due = ['respond_by' => null, 'restore_by' => Moment::of($now + Targets::AHEAD_SECONDS)];
-        $opened = [new Happening($now, HappeningKind::Opened, $priority)];
+        $opened = [new TargetHappening($now, TargetHappeningKind::Opened, $priority)];
         foreach (Targets::of(Promised::all()->of(PromisedOf::Incident, $service), $opened, $now) as $clock) {
             if ($clock->dueAt !== null && in_array($clock->name, [Promised::RESPOND, Promised::RESTORE], true)) {
                 $due["{$clock->name}_by"] = Moment::of($clock->dueAt);
@@ -70,7 +70,7 @@ final class IncidentTargets implements CountsTargets
         return $due;
     }
 
-    /** @return non-empty-list<Happening> in order */
+    /** @return non-empty-list<TargetHappening> in order */
     private static function happenings(Incident $incident): array
     {
         $declared = $incident->declared_at->getTimestamp();
@@ -81,21 +81,21 @@ final class IncidentTargets implements CountsTargets
         foreach ($entries as $entry) {
             $at = max($declared, $entry->at->getTimestamp());
             if ($entry->kind === IncidentEntry::IncidentResolved->value) {
-                $then[] = new Happening($at, HappeningKind::Met, name: Promised::RESPOND);
-                $then[] = new Happening($at, HappeningKind::Met, name: Promised::RESTORE);
+                $then[] = new TargetHappening($at, TargetHappeningKind::Met, name: Promised::RESPOND);
+                $then[] = new TargetHappening($at, TargetHappeningKind::Met, name: Promised::RESTORE);
             } elseif ($entry->kind === IncidentEntry::IncidentReopened->value) {
-                $then[] = new Happening($at, HappeningKind::Reopened, name: Promised::RESTORE);
+                $then[] = new TargetHappening($at, TargetHappeningKind::Reopened, name: Promised::RESTORE);
             } elseif (($entry->facts['field'] ?? '') === 'priority' && is_int($entry->facts['to'] ?? null)) {
                 $first ??= is_int($entry->facts['from'] ?? null) ? $entry->facts['from'] : null;
-                $then[] = new Happening($at, HappeningKind::Priority, $entry->facts['to']);
+                $then[] = new TargetHappening($at, TargetHappeningKind::Priority, $entry->facts['to']);
             }
         }
         $answered = $incident->occasion->answered_at;
         if ($answered !== null) {
-            $then[] = new Happening(max($declared, $answered->getTimestamp()), HappeningKind::Met, name: Promised::RESPOND);
+            $then[] = new TargetHappening(max($declared, $answered->getTimestamp()), TargetHappeningKind::Met, name: Promised::RESPOND);
         }
-        usort($then, static fn(Happening $a, Happening $b): int => $a->at <=> $b->at);
+        usort($then, static fn(TargetHappening $a, TargetHappening $b): int => $a->at <=> $b->at);
 
-        return [new Happening($declared, HappeningKind::Opened, $first ?? $incident->priority), ...$then];
+        return [new TargetHappening($declared, TargetHappeningKind::Opened, $first ?? $incident->priority), ...$then];
     }
 }

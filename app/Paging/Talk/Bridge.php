@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Skarvo\Paging\Bridge\Attendance;
 use Skarvo\Paging\Bridge\Heard;
-use Skarvo\Paging\Bridge\Standing;
+use Skarvo\Paging\Bridge\OnBridge;
 
 /**
  * A number at which everybody who works on an incident talks.
@@ -28,7 +28,7 @@ use Skarvo\Paging\Bridge\Standing;
  * @property-read Incident $incident
  * @property-read \Illuminate\Database\Eloquent\Collection<int, BridgeEvent> $events
  *
- * @phpstan-type BridgePerson array{id: string, name: string, standing: value-of<Standing>, since: CarbonImmutable}
+ * @phpstan-type BridgePerson array{id: string, name: string, standing: value-of<OnBridge>, since: CarbonImmutable}
  */
 final class Bridge extends Record
 {
@@ -79,9 +79,9 @@ final class Bridge extends Record
         return $people;
     }
 
-    public function standing(string $person): ?Standing
+    public function standing(string $person): ?OnBridge
     {
-        return Standing::tryFrom(array_column($this->people(), 'standing', 'id')[$person] ?? '');
+        return OnBridge::tryFrom(array_column($this->people(), 'standing', 'id')[$person] ?? '');
     }
 
     /** @return bool whether this is new */

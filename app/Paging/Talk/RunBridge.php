@@ -14,7 +14,7 @@ use App\Platform\Refused;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Str;
 use Skarvo\Paging\Bridge\Heard;
-use Skarvo\Paging\Bridge\Standing;
+use Skarvo\Paging\Bridge\OnBridge;
 
 /** The phone bridge of an incident: opened, people rung onto it, closed. Call it inside a transaction. */
 final readonly class RunBridge
@@ -58,7 +58,7 @@ final readonly class RunBridge
                 throw Refused::because("$one->name is not here any more.", 'people');
             }
             // A phone that rings, or that is in, is not rung once more by whoever comes a moment later.
-            if (in_array($bridge->standing($one->id), [Standing::In, Standing::Ringing], true)) {
+            if (in_array($bridge->standing($one->id), [OnBridge::In, OnBridge::Ringing], true)) {
                 continue;
             }
             $event = 'ring-'.Str::uuid();
@@ -87,9 +87,9 @@ final readonly class RunBridge
         }
         $is = $bridge->standing($person->id);
         $kind = $is === $was ? null : match ($is) {
-            Standing::In => TalkEntry::BridgeJoined,
-            Standing::Left => TalkEntry::BridgeLeft,
-            Standing::Unanswered => TalkEntry::BridgeUnanswered,
+            OnBridge::In => TalkEntry::BridgeJoined,
+            OnBridge::Left => TalkEntry::BridgeLeft,
+            OnBridge::Unanswered => TalkEntry::BridgeUnanswered,
             default => null,
         };
         if ($kind !== null) {

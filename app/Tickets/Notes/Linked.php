@@ -9,7 +9,7 @@ use App\Incidents\Link as StoredLink;
 use App\Incidents\LinkKind;
 use App\Incidents\Report;
 use App\Tickets\Ticket;
-use Skarvo\Incidents\Notes\Link;
+use Skarvo\Incidents\Notes\TicketTie;
 
 /**
  * What hangs on a record, and what it hangs on: links as the core goes along them, from a major incident down to those under it, from an
@@ -20,7 +20,7 @@ final class Linked
     /** A major incident, one under it, its ticket and the task of that: as far as anything goes. */
     private const RINGS = 4;
 
-    /** @var array<int, Link> by number */
+    /** @var array<int, TicketTie> by number */
     private array $links = [];
 
     /** @var array<string, array{string, int}> kind and number of the records, by id in the core */
@@ -28,7 +28,7 @@ final class Linked
 
     private function __construct() {}
 
-    /** @return array{list<Link>, list<int>, list<int>} links, and the incidents and tickets that they tie */
+    /** @return array{list<TicketTie>, list<int>, list<int>} links, and the incidents and tickets that they tie */
     public static function to(Incident|Ticket $record): array
     {
         $self = new self;
@@ -60,7 +60,7 @@ final class Linked
                 $at = $stored->since->getTimestamp();
                 // Made and undone within a second, it held at no time that can be told.
                 if ($until === null || $until > $at) {
-                    $this->links[$stored->id] = new Link($from, $to, $stored->kind->value, $at, $until);
+                    $this->links[$stored->id] = new TicketTie($from, $to, $stored->kind->value, $at, $until);
                     $far = $down ? $child : $parent;
                     if (! isset($this->records[self::id(...$far)])) {
                         $this->records[self::id(...$far)] = $far;

@@ -12,7 +12,7 @@ use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Tickets\TicketEntry;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Notes\Rule;
+use Skarvo\Incidents\Notes\CopyRule;
 use Skarvo\Incidents\Notes\Way;
 
 /**
@@ -47,10 +47,10 @@ final class NoteRules
         return $rules;
     }
 
-    /** @return list<Rule> */
+    /** @return list<CopyRule> */
     public static function read(): array
     {
-        return array_map(static fn(array $one): Rule => new Rule(
+        return array_map(static fn(array $one): CopyRule => new CopyRule(
             $one['link'], Way::from($one['way']), $one['internal'], $one['public'], $one['earlier'],
         ), self::all());
     }

@@ -6,7 +6,7 @@ namespace App\Tickets\Requests;
 
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
-use Skarvo\Tickets\Outcome;
+use Skarvo\Tickets\AttemptOutcome;
 
 /** What is sent to write down what was tried. */
 final class TryRequest extends Form
@@ -14,7 +14,7 @@ final class TryRequest extends Form
     public function rules(): array
     {
         return [
-            'what' => ['required', 'string', 'max:200'], 'outcome' => ['required', Rule::enum(Outcome::class)],
+            'what' => ['required', 'string', 'max:200'], 'outcome' => ['required', Rule::enum(AttemptOutcome::class)],
             'why' => ['nullable', 'required_if:outcome,refused', 'string', 'max:200'], 'reporter' => ['boolean'],
         ];
     }
@@ -25,8 +25,8 @@ final class TryRequest extends Form
         return ['what.required' => 'Say what was tried.', 'why.required_if' => 'Say why it was refused, so that nobody suggests it again.'];
     }
 
-    public function outcome(): Outcome
+    public function outcome(): AttemptOutcome
     {
-        return Outcome::from((string) $this->validated()['outcome']);
+        return AttemptOutcome::from((string) $this->validated()['outcome']);
     }
 }

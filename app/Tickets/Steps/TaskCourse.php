@@ -10,7 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Staff\Names;
 use App\Tickets\TicketEntry;
 use Skarvo\Incidents\Course\Aspect;
-use Skarvo\Incidents\Course\Step;
+use Skarvo\Incidents\Course\CourseStep;
 use Skarvo\Tickets\TaskState;
 
 /** How the tasks of an incident were. */
@@ -26,7 +26,7 @@ final class TaskCourse implements TellsCourse
         // Older entries do not say which task it was: then its text has to do.
         $key = $text('task') === '' ? $text('text') : $text('task');
         $step = static fn(array $value): array => [
-            new Step((int) $entry->at->getTimestampMs(), Aspect::Task, $key, ['text' => $text('text'), ...$value]),
+            new CourseStep((int) $entry->at->getTimestampMs(), Aspect::Task, $key, ['text' => $text('text'), ...$value]),
         ];
         $who = $text('person') !== '' ? Names::person($text('person')) : ($text('team') === '' ? 'The desk' : Names::team($text('team')));
 

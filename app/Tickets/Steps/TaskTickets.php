@@ -11,7 +11,7 @@ use App\Incidents\Targets\Promised;
 use App\Tickets\Promises;
 use App\Tickets\Ticket;
 use Illuminate\Database\Eloquent\Collection;
-use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
@@ -32,7 +32,7 @@ final class TaskTickets
             'waits_since' => now(),
         ]);
         Link::tie($ticket->subject(), $owner instanceof Ticket ? $owner->subject() : [Incident::KIND, $owner->id], LinkKind::PartOf);
-        Promises::note($ticket, HappeningKind::Opened, $owner->priority);
+        Promises::note($ticket, TargetHappeningKind::Opened, $owner->priority);
         Promises::setTimes($ticket);
     }
 
@@ -48,9 +48,9 @@ final class TaskTickets
             return;
         }
         if ($isDone) {
-            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+            Promises::note($ticket, TargetHappeningKind::Met, name: Promised::RESPOND);
         }
-        Promises::note($ticket, $isDone ? HappeningKind::Met : HappeningKind::Reopened, name: Promised::RESTORE);
+        Promises::note($ticket, $isDone ? TargetHappeningKind::Met : TargetHappeningKind::Reopened, name: Promised::RESTORE);
         $ticket->update([
             'state' => $isDone ? TicketState::Done : TicketState::Ours, 'closed_at' => $isDone ? now() : null, 'waits_since' => now(),
             'offered_to_id' => null, 'offered_by_id' => null,
@@ -83,7 +83,7 @@ final class TaskTickets
                 continue;
             }
             if ($ticket->priority !== $owner->priority) {
-                Promises::note($ticket, HappeningKind::Priority, $owner->priority);
+                Promises::note($ticket, TargetHappeningKind::Priority, $owner->priority);
             }
             $ticket->update(['impact' => $owner->impact, 'urgency' => $owner->urgency, 'priority' => $owner->priority]);
             Promises::setTimes($ticket);

@@ -12,7 +12,7 @@ use App\Updates\NewReport;
 use App\Updates\TakeReport;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\WayIn;
-use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\Mail\MailReply;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TicketState;
 
@@ -45,7 +45,7 @@ final readonly class TakeChat
                 );
             } else {
                 $isOver = Ticket::query()->where('report_id', $report->id)->where('state', TicketState::Done)->exists();
-                ($this->hear)($report, $text, $isOver && ! Reply::isThanks($text), false, $key);
+                ($this->hear)($report, $text, $isOver && ! MailReply::isThanks($text), false, $key);
             }
             CameIn::keep(WayIn::Chat, $id, "$channel\n$thread\n$author\n$text", $report);
 

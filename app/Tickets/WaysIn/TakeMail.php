@@ -16,7 +16,7 @@ use App\Updates\NewReport;
 use App\Updates\TakeReport;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\WayIn;
-use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\Mail\MailReply;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TicketState;
 use Skarvo\Updates\Files\Limits;
@@ -107,8 +107,8 @@ final readonly class TakeMail
     private function goOn(Report $report, IncomingMail $mail, array $files): void
     {
         $ticket = Ticket::query()->where('report_id', $report->id)->first();
-        $text = Reply::new($mail->text);
-        $isStill = $ticket?->state === TicketState::Done && ! Reply::isThanks($text);
+        $text = MailReply::new($mail->text);
+        $isStill = $ticket?->state === TicketState::Done && ! MailReply::isThanks($text);
         ($this->hear)(
             $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false,
             'mail-'.substr(hash('sha256', $mail->id), 0, 50), $files,

@@ -13,7 +13,7 @@ use App\Platform\Refused;
 use App\Topology\Exchange\Requests\UndoImportRequest;
 use App\Topology\Exchange\Requests\UploadImportRequest;
 use App\Topology\Record\Fields;
-use App\Topology\Record\Roles;
+use App\Topology\Record\ItemRoles;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -41,7 +41,7 @@ final class ImportsController
                 ->limit(self::SHOWN)->get(['imports.*', 'people.name as author'])
                 ->map(static fn(\stdClass $row): array => self::told($row)),
             'columns' => RecordFields::BUILT_IN,
-            'roles' => array_column(Roles::all(), 'name'),
+            'roles' => array_column(ItemRoles::all(), 'name'),
             'attributes' => collect(Fields::types())->map(static fn($type): array => array_keys($type->attributes)),
         ]);
     }

@@ -33,7 +33,7 @@ final class Fields
         return new RecordFields(
             self::types(), self::directory(),
             $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null,
-            Roles::all(),
+            ItemRoles::all(),
         );
     }
 

@@ -31,7 +31,7 @@ final class ItemForm
 
         return new JsonResponse([
             'types' => array_values(array_map(static fn($type): array => $type->toArray(), Fields::types())),
-            'roles' => array_map(static fn(Attribute $role): array => $role->toArray(), Roles::all()),
+            'roles' => array_map(static fn(Attribute $role): array => $role->toArray(), ItemRoles::all()),
             'kinds' => DB::table('items')->distinct()->orderBy('kind')->pluck('kind'),
             'teams' => DB::table('teams')->orderBy('name')->get(['id', 'name']),
             'people' => DB::table('people')->orderBy('name')->get(['id', 'name']),

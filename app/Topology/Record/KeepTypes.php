@@ -35,7 +35,7 @@ final class KeepTypes
                 'version',
             );
         }
-        foreach (Roles::all() as $role) {
+        foreach (ItemRoles::all() as $role) {
             if (isset($type->attributes[$role->name])) {
                 throw Refused::because(
                     "\"$role->label\" is a role that items of every type have. Take the attribute out, or name it otherwise.",

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Topology\Record;
 
 use Illuminate\Support\Facades\DB;
-use Skarvo\Topology\Exchange\Known;
+use Skarvo\Topology\Exchange\Recorded;
 
 /** What is recorded, as a plan asks for it. */
-final class RecordedItems implements Known
+final class RecordedItems implements Recorded
 {
     private const AT_ONCE = 500;
 

@@ -38,7 +38,7 @@ final class TypesController
                 'used' => DB::table('dependencies')->where('relation_id', $row->id)
                     ->count() + DB::table('need_groups')->where('relation_id', $row->id)->count(),
             ]),
-            'roles' => Roles::stored(),
+            'roles' => ItemRoles::stored(),
             'kinds' => array_map(static fn(AttributeKind $kind): string => $kind->value, AttributeKind::cases()),
         ]);
     }
@@ -78,7 +78,7 @@ final class TypesController
         $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
-            Roles::save(array_values($input['roles']), (int) $input['version'], $person);
+            ItemRoles::save(array_values($input['roles']), (int) $input['version'], $person);
         });
 
         return back();

@@ -13,8 +13,8 @@ use App\Topology\Record\RecordItems;
 use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Scan\Finding;
-use Skarvo\Topology\Scan\Link;
 use Skarvo\Topology\Scan\Reconciled;
+use Skarvo\Topology\Scan\SeenConnection;
 use Skarvo\Topology\Scan\Snapshot;
 
 /** Writes into the record of the estate what came of a snapshot. Call it inside a transaction. */
@@ -103,7 +103,7 @@ final class KeepSnapshot
         }
     }
 
-    /** @param  list<Link>  $links */
+    /** @param  list<SeenConnection>  $links */
     private function links(array $links): void
     {
         $at = Moment::text($this->snapshot->at);

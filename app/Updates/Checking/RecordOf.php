@@ -14,7 +14,7 @@ use App\Updates\Update;
 use App\Updates\Versions\GlossaryWords;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 
 /** What the record says of an incident, for whoever writes about it to outsiders. */
 final class RecordOf
@@ -23,11 +23,11 @@ final class RecordOf
     private const REPORTS = 500;
 
     /** Of words that are about no incident: what outsiders know by name, and what is known inside only. */
-    public static function nothing(Situation $situation): Facts
+    public static function nothing(Situation $situation): RecordFacts
     {
         [$services, $places, $inside] = self::names($situation);
 
-        return new Facts(
+        return new RecordFacts(
             Stage::Looking, $services, [], $places, Moment::now(), Moment::now(), null, null,
             new \DateTimeZone(config()->string('skarvo.time_zone')),
             [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())), [], OutsideWords::all(),
@@ -56,7 +56,7 @@ final class RecordOf
     }
 
     /** @param  int|null  $next  when the next update is promised, in seconds since the epoch */
-    public static function incident(Incident $incident, Situation $situation, Stage $stage, ?int $next): Facts
+    public static function incident(Incident $incident, Situation $situation, Stage $stage, ?int $next): RecordFacts
     {
         [$services, $places, $inside] = self::names($situation);
         $own = $incident->service?->public_name;
@@ -65,7 +65,7 @@ final class RecordOf
             unset($services[$own]);
         }
 
-        return new Facts(
+        return new RecordFacts(
             $stage, $services, $situation->sites($incident->id), $places, Moment::now(), $incident->started_at->getTimestamp(),
             $incident->estimate_at?->getTimestamp(), $next, new \DateTimeZone(config()->string('skarvo.time_zone')),
             [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())),

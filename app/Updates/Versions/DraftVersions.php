@@ -10,8 +10,8 @@ use App\Updates\NextUpdate;
 use App\Updates\Update;
 use Carbon\CarbonImmutable;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Versions\Changes;
 use Skarvo\Updates\Versions\Drafts;
+use Skarvo\Updates\Versions\NewFacts;
 use Skarvo\Updates\Versions\UpdateFacts;
 use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
@@ -79,7 +79,7 @@ final class DraftVersions
 
         return [
             'versions' => $lines,
-            'changed' => $before === null ? [] : array_column(Changes::between($before, $facts), 'value'),
+            'changed' => $before === null ? [] : array_column(NewFacts::between($before, $facts), 'value'),
         ];
     }
 

@@ -17,7 +17,7 @@ use App\Updates\NextUpdate;
 use App\Updates\Update;
 use Skarvo\Incidents\Finding\HypothesisState;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Versions\Known;
+use Skarvo\Updates\Versions\KnownInside;
 use Skarvo\Updates\Versions\UpdateFacts;
 
 /**
@@ -37,7 +37,7 @@ final class FactsOf
             Moment::now(), $incident->started_at->getTimestamp(), self::zone(), self::orNull($said->cause), self::orNull($said->meanwhile),
             self::orNull($said->counter), $incident->estimate_at?->getTimestamp(), $said->next, $last?->published_at->getTimestamp(),
             $isDeep === null
-                ? new Known(isWorkedOn: $incident->occasion->answered_at !== null)
+                ? new KnownInside(isWorkedOn: $incident->occasion->answered_at !== null)
                 : self::known($incident, $situation, $isDeep),
         );
     }
@@ -55,7 +55,7 @@ final class FactsOf
         );
     }
 
-    private static function known(Incident $incident, Situation $situation, bool $isDeep): Known
+    private static function known(Incident $incident, Situation $situation, bool $isDeep): KnownInside
     {
         $by = Hypothesis::query()->where('incident_id', $incident->id)
             ->whereIn('state', [HypothesisState::Confirmed, HypothesisState::RuledOut])
@@ -70,7 +70,7 @@ final class FactsOf
             ), 'name')
             : [];
 
-        return new Known(
+        return new KnownInside(
             $incident->ref(), $incident->title, $incident->priority,
             $incident->coordinator_id === null ? null : Names::person($incident->coordinator_id),
             $texts(HypothesisState::Confirmed), $texts(HypothesisState::RuledOut), $suspects,

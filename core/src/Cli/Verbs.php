@@ -26,7 +26,7 @@ use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
 use Skarvo\Signals\Replay\ReplayDocument;
-use Skarvo\Tickets\Related\Answer;
+use Skarvo\Tickets\Related\Placement;
 use Skarvo\Tickets\Related\Related;
 use Skarvo\Tickets\Related\RelatedDocument;
 use Skarvo\Tickets\Surge;
@@ -84,7 +84,7 @@ final class Verbs
                 $asked = RelatedDocument::read($document);
 
                 return static fn(): array => ['related' => array_map(
-                    static fn(Answer $answer): array => $answer->toArray(), Related::of(...$asked),
+                    static fn(Placement $answer): array => $answer->toArray(), Related::of(...$asked),
                 )];
             },
             'surge' => static function (Document $document): \Closure {

@@ -147,7 +147,7 @@ final class CallDocument
     /**
      * @param  array<array-key, mixed>  $row
      * @param  array<array-key, list<Duty>>  $rotas
-     * @return list<Target>
+     * @return list<StepTarget>
      */
     private function targets(array $row, string $step, array $rotas): array
     {
@@ -163,7 +163,7 @@ final class CallDocument
             if ($text === null) {
                 continue;
             }
-            $target = Target::parse($text);
+            $target = StepTarget::parse($text);
             if ($target === null) {
                 $this->document->refuse(ErrorCode::OutOfRange, $at, 'A target is rota:ID or person:ID.');
             } elseif (! isset(($target->isRota ? $rotas : $this->contacts)[$target->id])) {

@@ -12,7 +12,7 @@ namespace Skarvo\Paging;
  */
 final class Escalation
 {
-    private readonly Directory $directory;
+    private readonly WhoIsNamed $directory;
 
     private readonly Runs $runs;
 
@@ -53,13 +53,13 @@ final class Escalation
 
     private function __construct(private readonly Call $call)
     {
-        $this->directory = new Directory($call);
+        $this->directory = new WhoIsNamed($call);
         $this->runs = new Runs;
         $this->rounds = $call->policy->rounds;
     }
 
     /** @param  int  $until  seconds since the epoch; what falls exactly on it still happens */
-    public static function follow(Call $call, int $until): Course
+    public static function follow(Call $call, int $until): CallCourse
     {
         $escalation = new self($call);
         $escalation->run($until);
@@ -275,7 +275,7 @@ final class Escalation
         return $one === null || $other === null ? $one ?? $other : min($one, $other);
     }
 
-    private function course(): Course
+    private function course(): CallCourse
     {
         [$outcome, $at] = match (true) {
             $this->resolvedAt !== null => [Outcome::Resolved, $this->resolvedAt],
@@ -284,7 +284,7 @@ final class Escalation
             default => [Outcome::Waiting, null],
         };
 
-        return new Course(
+        return new CallCourse(
             $this->runs->pages,
             $this->steps,
             $outcome,

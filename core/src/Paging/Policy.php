@@ -38,13 +38,13 @@ final readonly class Policy
     public static function person(string $id, int $lastContact): self
     {
         return new self(
-            [new Step([Target::person($id)], max(self::PERSON_WAIT, $lastContact + self::AFTER_LAST_CONTACT))], 1, byName: true,
+            [new Step([StepTarget::person($id)], max(self::PERSON_WAIT, $lastContact + self::AFTER_LAST_CONTACT))], 1, byName: true,
         );
     }
 
     public static function handed(string $to): self
     {
-        return new self([new Step([Target::person($to)], self::HANDED_WAIT)], 1, byName: true);
+        return new self([new Step([StepTarget::person($to)], self::HANDED_WAIT)], 1, byName: true);
     }
 
     /** @return array{rounds: int, steps: non-empty-list<array{targets: non-empty-list<string>, wait_seconds: int}>} as it is stored */

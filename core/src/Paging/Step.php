@@ -10,7 +10,7 @@ use Skarvo\Value\Must;
 final readonly class Step
 {
     /**
-     * @param  non-empty-list<Target>  $targets
+     * @param  non-empty-list<StepTarget>  $targets
      * @param  int  $wait  seconds, more than zero
      *
      * @throws \DomainException if it cannot be so

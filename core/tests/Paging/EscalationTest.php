@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Paging\Call;
+use Skarvo\Paging\CallCourse;
 use Skarvo\Paging\Contact;
-use Skarvo\Paging\Course;
 use Skarvo\Paging\Duty;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\Happening;
@@ -20,7 +20,7 @@ use Skarvo\Paging\Page;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
 use Skarvo\Paging\StepStart;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 
 final class EscalationTest extends TestCase
 {
@@ -109,7 +109,7 @@ final class EscalationTest extends TestCase
     public function test_it_says_when_nobody_is_left_who_may_answer(
         array $happenings, int $seconds, Outcome $outcome, bool $nobodyLeft,
     ): void {
-        $policy = new Policy([new Step([Target::person('ana')], 300), new Step([Target::person('bo')], 300)], 2);
+        $policy = new Policy([new Step([StepTarget::person('ana')], 300), new Step([StepTarget::person('bo')], 300)], 2);
         $contacts = ['ana' => [new Contact('push', 0)], 'bo' => [new Contact('push', 0)]];
         $course = Escalation::follow(
             new Call(
@@ -129,7 +129,7 @@ final class EscalationTest extends TestCase
 
     public function test_a_call_to_somebody_by_name_ends_with_their_no_also_after_a_yes(): void
     {
-        $follow = static fn(array $happenings, int $seconds): Course => Escalation::follow(
+        $follow = static fn(array $happenings, int $seconds): CallCourse => Escalation::follow(
             new Call(
                 self::START, Policy::person('ana', 0), ['ana' => [new Contact('push', 0)]], [],
                 array_values(array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], 'ana'), $happenings)),
@@ -219,9 +219,9 @@ final class EscalationTest extends TestCase
     }
 
     /** @param  list<Happening>  $happenings */
-    private static function follow(array $happenings, int $seconds): Course
+    private static function follow(array $happenings, int $seconds): CallCourse
     {
-        $policy = new Policy([new Step([Target::rota('quay')], 300), new Step([Target::person('bo')], 600)], 2);
+        $policy = new Policy([new Step([StepTarget::rota('quay')], 300), new Step([StepTarget::person('bo')], 600)], 2);
         $contacts = ['ana' => [new Contact('push', 0), new Contact('voice', 60)], 'bo' => [new Contact('push', 0)]];
 
         return Escalation::follow(
@@ -231,7 +231,7 @@ final class EscalationTest extends TestCase
     }
 
     /** @return list<string> */
-    private static function told(Course $course): array
+    private static function told(CallCourse $course): array
     {
         return array_map(static fn(Page $p): string => ($p->at - self::START)." $p->person $p->channel $p->round.$p->step", $course->pages);
     }
@@ -260,7 +260,9 @@ final class EscalationTest extends TestCase
         for ($n = $random->getInt(1, 3); $n > 0; $n--) {
             $steps[] = new Step(
                 array_map(
-                    static fn(): Target => $random->getInt(0, 1) ? Target::person($pick($people)) : Target::rota($pick(['quay', 'net'])),
+                    static fn(): StepTarget => $random->getInt(0, 1)
+                        ? StepTarget::person($pick($people))
+                        : StepTarget::rota($pick(['quay', 'net'])),
                     range(1, $random->getInt(1, 2)),
                 ),
                 $random->getInt(1, 10) * 60,

@@ -69,7 +69,7 @@ final class HandOnTest extends TestCase
             [['rota:quay', 'person:bo']],
             array_column(
                 (new Policy(
-                    [new Step([\Skarvo\Paging\Target::rota('quay'), \Skarvo\Paging\Target::person('bo')], 60)], 2,
+                    [new Step([\Skarvo\Paging\StepTarget::rota('quay'), \Skarvo\Paging\StepTarget::person('bo')], 60)], 2,
                 ))->toArray()['steps'],
                 'targets',
             ),

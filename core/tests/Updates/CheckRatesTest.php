@@ -11,7 +11,7 @@ use Random\Randomizer;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Check;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 
@@ -37,7 +37,7 @@ final class CheckRatesTest extends TestCase
     /** @var array<string, State> */
     private array $services;
 
-    private Facts $facts;
+    private RecordFacts $facts;
 
     /** @return iterable<string, array{Wording}> */
     public static function wordings(): iterable
@@ -91,7 +91,7 @@ final class CheckRatesTest extends TestCase
         $places = $this->dice->shuffleArray(self::PLACES);
         $zone = new \DateTimeZone($this->pick(['Europe/Oslo', 'Europe/Helsinki', 'Atlantic/Reykjavik', 'America/Halifax']));
         $now = (new \DateTimeImmutable('2026-06-11 06:00', $zone))->getTimestamp() + 60 * $this->dice->getInt(0, 900);
-        $this->facts = new Facts(
+        $this->facts = new RecordFacts(
             Stage::Fixing, $this->services, array_slice($places, 0, $this->dice->getInt(1, 3)), self::PLACES, $now,
             $now - 60 * $this->dice->getInt(20, 170),
             $now + 60 * $this->dice->getInt(40, 170), $now + 60 * $this->dice->getInt(10, 35), $zone,

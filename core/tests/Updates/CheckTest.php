@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Check;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 use Skarvo\Updates\Versions\Draft;
@@ -20,11 +20,11 @@ final class CheckTest extends TestCase
     private const ZONE = 'Europe/Oslo';
 
     /** @param  array<string, mixed>  $more */
-    private static function facts(array $more = []): Facts
+    private static function facts(array $more = []): RecordFacts
     {
         $at = static fn(string $clock): int => (new \DateTimeImmutable("2026-03-03 $clock", new \DateTimeZone(self::ZONE)))->getTimestamp();
 
-        return new Facts(...[
+        return new RecordFacts(...[
             'stage' => Stage::Fixing,
             'services' => [
                 'Vehicle lanes' => State::Degraded, 'Card payment' => State::Down, 'Online booking' => State::Up,
@@ -317,7 +317,7 @@ final class CheckTest extends TestCase
 
     public function test_of_many_places_some_may_be_named(): void
     {
-        $many = static fn(int $count): Facts => self::asTold()->asTold(
+        $many = static fn(int $count): RecordFacts => self::asTold()->asTold(
             [['name' => 'Card payment', 'state' => State::Down]], array_slice(['Ask', 'Nordpier', 'Havre', 'Storvik', 'Skjell'], 0, $count)
         );
 
@@ -325,7 +325,7 @@ final class CheckTest extends TestCase
         self::assertSame(['place: '], self::told((new Check($many(4)))->version('Card payment: not working, among others at Ask.', true)));
     }
 
-    private static function asTold(): Facts
+    private static function asTold(): RecordFacts
     {
         return self::facts(['people' => ['Noor Lind'], 'aliases' => ['Kortbetaling' => 'Card payment', 'Ukjent' => 'Nothing']])->asTold(
             [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]],

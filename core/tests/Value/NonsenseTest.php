@@ -13,7 +13,7 @@ use Skarvo\Paging\Page;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
 use Skarvo\Paging\StepStart;
-use Skarvo\Paging\Target;
+use Skarvo\Paging\StepTarget;
 use Skarvo\Rota\Absence;
 use Skarvo\Rota\Layer;
 use Skarvo\Rota\Override;
@@ -39,8 +39,8 @@ use Skarvo\Topology\Record\Comparison;
 use Skarvo\Topology\Record\FieldCondition;
 use Skarvo\Topology\Record\Relation;
 use Skarvo\Topology\Scan\ConnectionRule;
-use Skarvo\Topology\Scan\Link;
 use Skarvo\Topology\Scan\ObservedConnection;
+use Skarvo\Topology\Scan\SeenConnection;
 use Skarvo\Topology\Scan\Snapshot;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
@@ -51,7 +51,7 @@ final class NonsenseTest extends TestCase
     /** @return iterable<string, array{\Closure(): object, \Closure(): object}> what can be, and what cannot */
     public static function values(): iterable
     {
-        $step = new Step([Target::person('ana')], 60);
+        $step = new Step([StepTarget::person('ana')], 60);
         $starts = LocalTime::parse('2026-03-02T08:00') ?? throw new \LogicException('A time.');
         $day = Duration::ofSeconds(86400);
 
@@ -67,7 +67,7 @@ final class NonsenseTest extends TestCase
         yield 'a page before the first step' => [fn() => new Page(0, 'ana', 'push', 1, 1), fn() => new Page(0, 'ana', 'push', 1, 0)];
         yield 'a policy of no steps' => [fn() => new Policy([$step], 1), fn() => new Policy(self::none($step), 1)];
         yield 'a policy of no rounds' => [fn() => new Policy([$step], 1), fn() => new Policy([$step], 0)];
-        yield 'a step that calls nobody' => [fn() => $step, fn() => new Step(self::none(Target::person('ana')), 60)];
+        yield 'a step that calls nobody' => [fn() => $step, fn() => new Step(self::none(StepTarget::person('ana')), 60)];
         yield 'a step that waits for nothing' => [fn() => new Step($step->targets, 1), fn() => new Step($step->targets, 0)];
         yield 'a step before the first round' => [fn() => new StepStart(0, 1, 1, []), fn() => new StepStart(0, 0, 1, [])];
         yield 'a step before the first' => [fn() => new StepStart(0, 1, 1, []), fn() => new StepStart(0, 1, 0, [])];
@@ -161,8 +161,10 @@ final class NonsenseTest extends TestCase
         yield 'a rule that makes nothing' => [
             fn() => new ConnectionRule('1', null, null, 1, 'r'), fn() => new ConnectionRule('1', null, null, 1, ''),
         ];
-        yield 'a link on no port' => [fn() => new Link('a', 'b', 1, 0, null), fn() => new Link('a', 'b', 0, 0, null)];
-        yield 'a link seen less than never' => [fn() => new Link('a', 'b', 1, 0, null), fn() => new Link('a', 'b', 1, -1, null)];
+        yield 'a link on no port' => [fn() => new SeenConnection('a', 'b', 1, 0, null), fn() => new SeenConnection('a', 'b', 0, 0, null)];
+        yield 'a link seen less than never' => [
+            fn() => new SeenConnection('a', 'b', 1, 0, null), fn() => new SeenConnection('a', 'b', 1, -1, null),
+        ];
         yield 'a snapshot of nobody' => [fn() => new Snapshot('1', 's', 0, true, [], []), fn() => new Snapshot('1', '', 0, true, [], [])];
     }
 

@@ -1,6 +1,6 @@
 // Written by `php artisan skarvo:types` from the types that the analysis holds against the code: change those.
 
-/** Updates/Affected */
+/** Updates/AffectedAtPlace */
 export interface AffectedLine { answer: 'yes' | 'no' | 'unsure'; text: string; said: string | null; meanwhile: string | null; next: string | null; incident: number | null; since: string | null }
 
 /** Signals/AlertGroups */

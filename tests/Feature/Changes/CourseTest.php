@@ -14,7 +14,7 @@ use Inertia\Testing\AssertableInertia as Shown;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Component\VEvent;
 use Sabre\VObject\Reader;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 use Skarvo\Changes\ChangeState;
 use Tests\TestCase;
 
@@ -37,7 +37,9 @@ final class CourseTest extends TestCase
         $this->say($change, 'lotte-krone', true)->assertSessionHasErrors();
         $owner = DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
         $this->say($change, (string) $owner, true)->assertSessionHasNoErrors();
-        self::assertSame([ChangeState::Approved, Outcome::Granted], [$change->refresh()->state, $change->approval()->first()?->outcome]);
+        self::assertSame(
+            [ChangeState::Approved, ApprovalOutcome::Granted], [$change->refresh()->state, $change->approval()->first()?->outcome],
+        );
         self::assertSame(
             ['CH-0001 New firmware for clk-2', '["clk-2"]'],
             [
@@ -216,7 +218,9 @@ final class CourseTest extends TestCase
         self::assertSame(2 * $asked, DB::table('outbox')->where('kind', 'approval')->count(), 'They are reminded after a day.');
         $this->at('2026-03-10T08:00:00Z');
         $this->clock();
-        self::assertSame([ChangeState::Expired, Outcome::Expired], [$change->refresh()->state, $change->approval()->first()?->outcome]);
+        self::assertSame(
+            [ChangeState::Expired, ApprovalOutcome::Expired], [$change->refresh()->state, $change->approval()->first()?->outcome],
+        );
         $this->say($change, self::PEER, true)->assertSessionHasErrors('action');
         // It can be asked for again, with a new round.
         $this->go($change, 'ask')->assertSessionHasNoErrors();

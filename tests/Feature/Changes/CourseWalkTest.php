@@ -12,9 +12,9 @@ use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\TestWith;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 use Tests\TestCase;
 
 /** Whoever does what in whatever order, with time passing and people coming and going: a change is never where it may not be. */
@@ -66,7 +66,7 @@ final class CourseWalkTest extends TestCase
         $this->actingAs($this->person($who));
         $dice = $this->dice->getInt(0, 11);
         if ($dice < 5) {
-            $step = Step::cases()[$this->dice->getInt(0, count(Step::cases()) - 1)];
+            $step = PlannedStep::cases()[$this->dice->getInt(0, count(PlannedStep::cases()) - 1)];
             // Mostly what may be done, by whoever may do it.
             if ($this->dice->getInt(0, 3) > 0 && $change->permitted() !== []) {
                 $step = $change->permitted()[$this->dice->getInt(0, count($change->permitted()) - 1)];
@@ -135,7 +135,7 @@ final class CourseWalkTest extends TestCase
         self::assertSame($state->isOver() && $state !== ChangeState::Cancelled, $change->ended_at !== null, "ended: $after");
         self::assertSame($change->ended_at !== null, $change->result !== null, "result: $after");
         if (in_array($state, [ChangeState::Approved, ChangeState::UnderWay], true)) {
-            self::assertSame(Outcome::Granted, $approval?->outcome, "approved: $after");
+            self::assertSame(ApprovalOutcome::Granted, $approval?->outcome, "approved: $after");
             self::assertSame(
                 [],
                 array_intersect(

@@ -11,16 +11,16 @@ final readonly class Approval
 {
     /**
      * @param  int|null  $at  since when, in seconds since the epoch; null: it waits
-     * @param  list<Standing>  $stages  none where nobody has to be asked
+     * @param  list<StageStanding>  $stages  none where nobody has to be asked
      */
-    public function __construct(public Outcome $outcome, public ?int $at, public array $stages) {}
+    public function __construct(public ApprovalOutcome $outcome, public ?int $at, public array $stages) {}
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
             'outcome' => $this->outcome->value, 'at' => $this->at === null ? null : Instant::format($this->at),
-            'stages' => array_map(static fn(Standing $stage): array => $stage->toArray(), $this->stages),
+            'stages' => array_map(static fn(StageStanding $stage): array => $stage->toArray(), $this->stages),
         ];
     }
 }

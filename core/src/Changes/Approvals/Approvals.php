@@ -39,12 +39,12 @@ final class Approvals
         $answers = array_filter($answers, static fn(Answer $answer): bool => $answer->at->seconds <= $now);
         usort($answers, static fn(Answer $a, Answer $b): int => $a->at->compare($b->at));
         $standings = [];
-        $outcome = Outcome::Granted;
+        $outcome = ApprovalOutcome::Granted;
         $at = $request->askedAt;
         foreach ($request->stages as $stage) {
-            if ($outcome !== Outcome::Granted) {
+            if ($outcome !== ApprovalOutcome::Granted) {
                 $seats = Sitting::seatsOf($request, $stage);
-                $standings[] = new Standing(
+                $standings[] = new StageStanding(
                     $stage->name, StageState::NotBegun, null, null, $stage->needs->of(count($seats)), false, [], $seats,
                 );
 
@@ -63,6 +63,6 @@ final class Approvals
             $at = $sitting->endedAt() ?? $at;
         }
 
-        return new Approval($outcome, $outcome === Outcome::Waiting ? null : $at, $standings);
+        return new Approval($outcome, $outcome === ApprovalOutcome::Waiting ? null : $at, $standings);
     }
 }

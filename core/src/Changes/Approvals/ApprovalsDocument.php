@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Approvals;
 
-use Skarvo\Changes\Absences;
+use Skarvo\Changes\PeopleAway;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Json\Row;
@@ -38,7 +38,7 @@ final readonly class ApprovalsDocument
         }
         $stages = $this->stages();
         $standIns = StandInsReader::read($this->root);
-        $away = array_map(Intervals::of(...), Absences::read($this->root));
+        $away = array_map(Intervals::of(...), PeopleAway::read($this->root));
         $answers = $this->answers($askedAt);
         $this->document->conclude();
         if ($askedAt === null || $askedBy === null || $now === null || $stages === []) {
@@ -48,7 +48,7 @@ final readonly class ApprovalsDocument
         return [new Request($askedAt, $askedBy, $stages, $standIns, $away), $answers, $now];
     }
 
-    /** @return list<Stage> */
+    /** @return list<ApprovalStage> */
     private function stages(): array
     {
         if ($this->root->has('stages') && $this->root->fields['stages'] === []) {

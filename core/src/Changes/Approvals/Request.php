@@ -11,7 +11,7 @@ final readonly class Request
 {
     /**
      * @param  int  $askedAt  seconds since the epoch
-     * @param  non-empty-list<Stage>  $stages
+     * @param  non-empty-list<ApprovalStage>  $stages
      * @param  array<array-key, list<string>>  $standIns  by person, the first asked first
      * @param  array<array-key, Intervals>  $away  by person
      */

@@ -19,14 +19,14 @@ final class Sitting
 
     public readonly int $needed;
 
-    public function __construct(private readonly Request $request, private readonly Stage $stage, public readonly int $openedAt)
+    public function __construct(private readonly Request $request, private readonly ApprovalStage $stage, public readonly int $openedAt)
     {
         $this->seats = self::seatsOf($request, $stage);
         $this->needed = $stage->needs->of(count($this->seats));
     }
 
     /** @return list<Seat> those of a stage before anybody has answered: whoever asked has none */
-    public static function seatsOf(Request $request, Stage $stage): array
+    public static function seatsOf(Request $request, ApprovalStage $stage): array
     {
         $people = array_filter($stage->of, static fn(string $person): bool => $person !== $request->askedBy);
 
@@ -88,11 +88,11 @@ final class Sitting
         return $this->yes() + count($this->waitsFor($at)) < $this->needed;
     }
 
-    public function standing(int $now): Standing
+    public function standing(int $now): StageStanding
     {
         $isOpen = $this->state === StageState::Open;
 
-        return new Standing(
+        return new StageStanding(
             $this->stage->name, $this->state, $this->openedAt, $this->endedAt, $this->needed, $isOpen && $this->isStuck($now),
             $isOpen ? $this->waitsFor($now) : [], array_values($this->seats),
         );

@@ -10,7 +10,7 @@ use Skarvo\Json\Row;
 /** Reads stages of approval, as the contract of approvals and the organisation's rules write them. */
 final class StageReader
 {
-    /** @return list<Stage> */
+    /** @return list<ApprovalStage> */
     public static function read(Row $row, string $list): array
     {
         $stages = $seen = [];
@@ -24,14 +24,14 @@ final class StageReader
             $veto = $stage->flag('veto');
             $expires = $stage->duration('expires')?->seconds();
             if ($name !== null && $of !== [] && $needs !== null) {
-                $stages[] = new Stage($name, $of, $needs, $veto ?? false, $expires);
+                $stages[] = new ApprovalStage($name, $of, $needs, $veto ?? false, $expires);
             }
         }
 
         return $stages;
     }
 
-    private static function needs(Row $row): ?Needs
+    private static function needs(Row $row): ?Quorum
     {
         $value = $row->fields['needs'] ?? null;
         if ($value instanceof \stdClass) {
@@ -39,13 +39,13 @@ final class StageReader
             $object = $row->object('needs', [$isShare ? 'share' : 'count']);
             $number = $isShare ? $object?->integer('share', 1, 100) : $object?->integer('count', 1, PHP_INT_MAX);
 
-            return $number === null ? null : ($isShare ? Needs::share($number) : Needs::count($number));
+            return $number === null ? null : ($isShare ? Quorum::share($number) : Quorum::count($number));
         }
 
         return match (true) {
             ! $row->has('needs') => null,
-            $value === 'one' => Needs::one(),
-            $value === 'all' => Needs::all(),
+            $value === 'one' => Quorum::one(),
+            $value === 'all' => Quorum::all(),
             is_string($value) => $row->document->refuse(
                 ErrorCode::OutOfRange, $row->at('needs'), 'Use "one", "all", {"count": n} or {"share": percent}.',
             ),

@@ -13,13 +13,13 @@ enum StageState: string
     case Refused = 'refused';
     case Expired = 'expired';
 
-    public function outcome(): Outcome
+    public function outcome(): ApprovalOutcome
     {
         return match ($this) {
-            self::Granted => Outcome::Granted,
-            self::Refused => Outcome::Refused,
-            self::Expired => Outcome::Expired,
-            self::NotBegun, self::Open => Outcome::Waiting,
+            self::Granted => ApprovalOutcome::Granted,
+            self::Refused => ApprovalOutcome::Refused,
+            self::Expired => ApprovalOutcome::Expired,
+            self::NotBegun, self::Open => ApprovalOutcome::Waiting,
         };
     }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Rules;
 
-use Skarvo\Changes\Approvals\Stage;
+use Skarvo\Changes\Approvals\ApprovalStage;
 use Skarvo\Changes\ChangeKind;
 
 /** How the organisation deals with changes. */
@@ -18,15 +18,15 @@ final readonly class ChangeRules
     public const COORDINATORS = '@coordinators';
 
     /**
-     * @param  array<value-of<ChangeKind>, list<Stage>>  $stages  of normal changes, those of minor ones
-     * @param  list<Stage>  $majorStages
+     * @param  array<value-of<ChangeKind>, list<ApprovalStage>>  $stages  of normal changes, those of minor ones
+     * @param  list<ApprovalStage>  $majorStages
      * @param  array<value-of<ChangeKind>, list<Field>>  $requires
      * @param  int|null  $majorTier  a normal change is major if it takes down or degrades a service of this tier, or one that matters more
      * @param  int|null  $majorPercent  or if it goes wrong as likely as that
      * @param  list<WindowRule>  $windows
      * @param  list<array{string, int, int}>  $freezes  name, and from and to in seconds as a wall clock counts them
      * @param  array<array-key, list<string>>  $standIns
-     * @param  list<Mapping>  $mappings
+     * @param  list<PipelineMapping>  $mappings
      * @param  list<string>  $ignored  environments in which deployments touch nothing that matters
      */
     public function __construct(
@@ -54,7 +54,7 @@ final readonly class ChangeRules
         );
     }
 
-    /** @return list<Stage> */
+    /** @return list<ApprovalStage> */
     public function stagesOf(ChangeKind $kind, bool $isMajor): array
     {
         return $isMajor ? $this->majorStages : $this->stages[$kind->value] ?? [];
@@ -65,7 +65,7 @@ final readonly class ChangeRules
         return $environment !== null && in_array(mb_strtolower($environment), array_map(mb_strtolower(...), $this->ignored), true);
     }
 
-    public function mapping(string $service, ?string $environment): ?Mapping
+    public function mapping(string $service, ?string $environment): ?PipelineMapping
     {
         foreach ($this->mappings as $mapping) {
             if ($mapping->fits($service, $environment)) {

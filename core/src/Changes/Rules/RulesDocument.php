@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Rules;
 
-use Skarvo\Changes\Approvals\Stage;
+use Skarvo\Changes\Approvals\ApprovalStage;
 use Skarvo\Changes\Approvals\StageReader;
 use Skarvo\Changes\Approvals\StandInsReader;
 use Skarvo\Changes\ChangeKind;
@@ -63,7 +63,7 @@ final readonly class RulesDocument
         );
     }
 
-    /** @return list<Stage> */
+    /** @return list<ApprovalStage> */
     private function stages(Row $row, string $list): array
     {
         if ($row->has($list) && $row->fields[$list] === []) {
@@ -123,7 +123,7 @@ final readonly class RulesDocument
         return $freezes;
     }
 
-    /** @return list<Mapping> */
+    /** @return list<PipelineMapping> */
     private static function mappings(Row $deployments): array
     {
         $mappings = [];
@@ -131,7 +131,7 @@ final readonly class RulesDocument
             [$service, $environment, $items] = [$row->text('service'), $row->text('environment'), array_values($row->ids('items'))];
             $kind = $row->word('kind', ChangeKind::class);
             if ($service !== null) {
-                $mappings[] = new Mapping($service, $environment, $items, $kind ?? ChangeKind::Standard);
+                $mappings[] = new PipelineMapping($service, $environment, $items, $kind ?? ChangeKind::Standard);
             }
         }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Slots;
 
-use Skarvo\Changes\Absences;
+use Skarvo\Changes\PeopleAway;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Json\HoursReader;
@@ -175,7 +175,7 @@ final readonly class SlotsDocument
     /** @return array<array-key, Intervals> by person */
     private function away(): array
     {
-        return array_map(Intervals::of(...), Absences::read($this->root));
+        return array_map(Intervals::of(...), PeopleAway::read($this->root));
     }
 
     /**

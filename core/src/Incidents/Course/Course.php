@@ -7,14 +7,14 @@ namespace Skarvo\Incidents\Course;
 /** How an incident was at any moment, from what became of it step by step. */
 final readonly class Course
 {
-    /** @var list<Step> in order of time */
+    /** @var list<CourseStep> in order of time */
     private array $steps;
 
-    /** @param  list<Step>  $steps  of one moment, in the order in which they were taken; of different ones, in any */
+    /** @param  list<CourseStep>  $steps  of one moment, in the order in which they were taken; of different ones, in any */
     public function __construct(array $steps)
     {
         // PHP's sort is stable: what happened in one moment stays in its order.
-        usort($steps, static fn(Step $a, Step $b): int => $a->at <=> $b->at);
+        usort($steps, static fn(CourseStep $a, CourseStep $b): int => $a->at <=> $b->at);
         $this->steps = $steps;
     }
 

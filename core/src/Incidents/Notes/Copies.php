@@ -14,15 +14,15 @@ namespace Skarvo\Incidents\Notes;
  */
 final readonly class Copies
 {
-    /** @var array<string, array<array-key, list<array{string, Link}>>> by way and ticket: to which others links lead from it, in order */
+    /** @var array<string, array<array-key, list<array{string, TicketTie}>>> by way and ticket: to which others links lead from it, in order */
     private array $next;
 
-    /** @var array<string, list<Rule>> by kind of link */
+    /** @var array<string, list<CopyRule>> by kind of link */
     private array $rules;
 
     /**
-     * @param  list<Link>  $links
-     * @param  list<Rule>  $rules
+     * @param  list<TicketTie>  $links
+     * @param  list<CopyRule>  $rules
      */
     public function __construct(array $links, array $rules)
     {
@@ -91,7 +91,7 @@ final readonly class Copies
         return $ways;
     }
 
-    private function goesAlong(Note $note, Link $link, Way $way): bool
+    private function goesAlong(Note $note, TicketTie $link, Way $way): bool
     {
         foreach ($this->rules["kind $link->kind"] ?? [] as $rule) {
             if ($rule->way->allows($way) && $rule->lets($note->visibility)

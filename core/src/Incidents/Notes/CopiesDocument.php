@@ -14,7 +14,7 @@ final readonly class CopiesDocument
     private function __construct(private Document $document, private array $fields) {}
 
     /**
-     * @return array{list<Link>, list<Rule>, list<Note>}
+     * @return array{list<TicketTie>, list<CopyRule>, list<Note>}
      *
      * @throws \Skarvo\Json\BadInput
      */
@@ -48,7 +48,7 @@ final readonly class CopiesDocument
 
     /**
      * @param  array<array-key, true>  $tickets
-     * @return list<\Closure(): Link>
+     * @return list<\Closure(): TicketTie>
      */
     private function links(array $tickets): array
     {
@@ -69,13 +69,13 @@ final readonly class CopiesDocument
                     ErrorCode::OutOfRange, "$at/until", 'A link ends at least a second after it begins. Use a later time.'
                 );
             }
-            $links[] = static fn(): Link => new Link((string) $from, (string) $to, (string) $kind, (int) $since, $until);
+            $links[] = static fn(): TicketTie => new TicketTie((string) $from, (string) $to, (string) $kind, (int) $since, $until);
         }
 
         return $links;
     }
 
-    /** @return list<\Closure(): Rule> */
+    /** @return list<\Closure(): CopyRule> */
     private function rules(): array
     {
         $rules = [];
@@ -91,7 +91,7 @@ final readonly class CopiesDocument
                 }
                 $is[$name] = ($row[$name] ?? false) === true;
             }
-            $rules[] = static fn(): Rule => new Rule((string) $link, $way ?? Way::Both, ...$is);
+            $rules[] = static fn(): CopyRule => new CopyRule((string) $link, $way ?? Way::Both, ...$is);
         }
 
         return $rules;

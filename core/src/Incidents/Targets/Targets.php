@@ -26,7 +26,7 @@ final class Targets
 
     /**
      * @param  list<Target>  $targets  no name and priority twice
-     * @param  non-empty-list<Happening>  $happenings  in order; the first opens the ticket, no other does
+     * @param  non-empty-list<TargetHappening>  $happenings  in order; the first opens the ticket, no other does
      * @param  int  $now  seconds since the epoch; what happens later is not looked at
      */
     private function __construct(array $targets, private readonly array $happenings, private readonly int $now)
@@ -38,7 +38,7 @@ final class Targets
             $this->targets[$target->name][$target->priority] = $target;
         }
         foreach ($happenings as $i => $one) {
-            Must::hold(($one->kind === HappeningKind::Opened) === ($i === 0), 'A ticket is opened once, before all else.');
+            Must::hold(($one->kind === TargetHappeningKind::Opened) === ($i === 0), 'A ticket is opened once, before all else.');
             Must::hold($i === 0 || $happenings[$i - 1]->at <= $one->at, 'What happens to a ticket comes in order.');
         }
         Must::hold($happenings[0]->at <= $now, 'A ticket has no clocks before it is opened.');
@@ -46,7 +46,7 @@ final class Targets
 
     /**
      * @param  list<Target>  $targets
-     * @param  non-empty-list<Happening>  $happenings
+     * @param  non-empty-list<TargetHappening>  $happenings
      * @param  int  $now  seconds since the epoch
      * @return list<TargetClock> in order of name
      *
@@ -72,15 +72,15 @@ final class Targets
             if ($i > 0) {
                 $broken = $broken || $met === null && $this->isOverdue($name, $priority, $elapsed);
             }
-            if ($one->kind === HappeningKind::Met && $one->name === $name && $met === null) {
+            if ($one->kind === TargetHappeningKind::Met && $one->name === $name && $met === null) {
                 $met = [$one->at, $this->target($name, $priority)];
-            } elseif ($one->kind === HappeningKind::Reopened && $one->name === $name) {
+            } elseif ($one->kind === TargetHappeningKind::Reopened && $one->name === $name) {
                 $met = null;
             }
             $priority = $one->priority ?? $priority;
             $isPaused = match ($one->kind) {
-                HappeningKind::Paused => true,
-                HappeningKind::Resumed => false,
+                TargetHappeningKind::Paused => true,
+                TargetHappeningKind::Resumed => false,
                 default => $isPaused,
             };
             $until = min($this->happenings[$i + 1]->at ?? PHP_INT_MAX, $this->now);

@@ -15,7 +15,7 @@ final readonly class TargetsDocument
     private function __construct(private Document $document, private array $fields) {}
 
     /**
-     * @return array{list<Target>, non-empty-list<Happening>, int} what is promised, what happened, and now
+     * @return array{list<Target>, non-empty-list<TargetHappening>, int} what is promised, what happened, and now
      *
      * @throws \Skarvo\Json\BadInput
      */
@@ -41,17 +41,17 @@ final readonly class TargetsDocument
 
     /**
      * @param  array<array-key, true>  $names
-     * @return list<Happening> in the order in which they are taken; none if they cannot be told
+     * @return list<TargetHappening> in the order in which they are taken; none if they cannot be told
      */
     private function happenings(array $names): array
     {
-        /** @var list<array{Instant, HappeningKind|null, Happening|null, string}> $taken */
+        /** @var list<array{Instant, TargetHappeningKind|null, TargetHappening|null, string}> $taken */
         $taken = [];
         $rows = $this->list('happenings');
         foreach ($rows as $i => $value) {
             $at = "/happenings/$i";
             $word = $value instanceof \stdClass ? $value->kind ?? null : null;
-            $kind = is_string($word) ? HappeningKind::tryFrom($word) : null;
+            $kind = is_string($word) ? TargetHappeningKind::tryFrom($word) : null;
             $says = $kind === null ? null : $kind->says();
             $row = $this->document->fields(
                 $value, $at, ['at', 'kind', ...($says === null ? [] : [$says])], $kind === null ? ['priority', 'name'] : [],
@@ -61,7 +61,7 @@ final readonly class TargetsDocument
             }
             $instant = array_key_exists('at', $row) ? $this->document->instant($row['at'], "$at/at") : null;
             if (array_key_exists('kind', $row)) {
-                $this->document->word($row['kind'], "$at/kind", HappeningKind::class);
+                $this->document->word($row['kind'], "$at/kind", TargetHappeningKind::class);
             }
             $priority = (new TargetsReader($this->document))->priority($row, $at);
             $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
@@ -74,7 +74,7 @@ final readonly class TargetsDocument
                 default => true,
             };
             if ($instant !== null) {
-                $taken[] = [$instant, $kind, $isWhole ? new Happening(
+                $taken[] = [$instant, $kind, $isWhole ? new TargetHappening(
                     $instant->seconds, $kind, $says === 'priority' ? $priority : null, $says === 'name' ? $name : null,
                 ) : null, $at];
             }
@@ -88,7 +88,7 @@ final readonly class TargetsDocument
         }
         usort($taken, static fn(array $a, array $b): int => $a[0]->compare($b[0]));
         foreach ($taken as $i => [, $kind, , $at]) {
-            if ($kind !== null && ($kind === HappeningKind::Opened) !== ($i === 0)) {
+            if ($kind !== null && ($kind === TargetHappeningKind::Opened) !== ($i === 0)) {
                 $this->document->refuse(
                     ErrorCode::OutOfRange, "$at/kind",
                     $i === 0 ? 'What comes first has to open the ticket: "opened".' : 'A ticket is opened once, before all else.',

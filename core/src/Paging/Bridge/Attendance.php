@@ -11,7 +11,7 @@ final readonly class Attendance
     public const RINGS_SECONDS = 60;
 
     /** @param  list<array{int, int|null}>  $spans  when they were in, and until when; null: they are */
-    private function __construct(public Standing $standing, public int $since, public array $spans) {}
+    private function __construct(public OnBridge $standing, public int $since, public array $spans) {}
 
     /**
      * @param  non-empty-list<array{Heard, int}>  $events  of one person, with seconds since the epoch
@@ -25,32 +25,32 @@ final readonly class Attendance
         /** @var list<array{int, int|null}> $spans */
         $spans = [];
         foreach ($events as [$heard, $at]) {
-            if ($standing === Standing::Ringing && $at - $since >= self::RINGS_SECONDS) {
-                [$standing, $since] = [Standing::Unanswered, $since + self::RINGS_SECONDS];
+            if ($standing === OnBridge::Ringing && $at - $since >= self::RINGS_SECONDS) {
+                [$standing, $since] = [OnBridge::Unanswered, $since + self::RINGS_SECONDS];
             }
             // A ring, and its end, say nothing of somebody who is in: they dialled in themselves. Nor does what is told twice.
             $next = match ($heard) {
-                Heard::Rung => $standing === Standing::In ? null : Standing::Ringing,
-                Heard::Unanswered => $standing === Standing::In || $standing === Standing::Left ? null : Standing::Unanswered,
-                Heard::Joined => $standing === Standing::In ? null : Standing::In,
-                Heard::Left => $standing === Standing::Left ? null : Standing::Left,
+                Heard::Rung => $standing === OnBridge::In ? null : OnBridge::Ringing,
+                Heard::Unanswered => $standing === OnBridge::In || $standing === OnBridge::Left ? null : OnBridge::Unanswered,
+                Heard::Joined => $standing === OnBridge::In ? null : OnBridge::In,
+                Heard::Left => $standing === OnBridge::Left ? null : OnBridge::Left,
             };
-            if ($next === null || ($next === $standing && $next === Standing::Unanswered)) {
+            if ($next === null || ($next === $standing && $next === OnBridge::Unanswered)) {
                 continue;
             }
-            if ($standing === Standing::In && $next === Standing::Left) {
+            if ($standing === OnBridge::In && $next === OnBridge::Left) {
                 $last = count($spans) - 1;
                 $spans[$last] = [$spans[$last][0], $at];
             }
-            if ($next === Standing::In) {
+            if ($next === OnBridge::In) {
                 $spans[] = [$at, null];
             }
             [$standing, $since] = [$next, $at];
         }
-        if ($standing === Standing::Ringing && $now - $since >= self::RINGS_SECONDS) {
-            [$standing, $since] = [Standing::Unanswered, $since + self::RINGS_SECONDS];
+        if ($standing === OnBridge::Ringing && $now - $since >= self::RINGS_SECONDS) {
+            [$standing, $since] = [OnBridge::Unanswered, $since + self::RINGS_SECONDS];
         }
 
-        return new self($standing ?? Standing::Unanswered, $since, $spans);
+        return new self($standing ?? OnBridge::Unanswered, $since, $spans);
     }
 }

@@ -21,8 +21,8 @@ final readonly class Rule
     public function __construct(
         private array $fields,
         private array $labels,
-        public ?Template $key = null,
-        public ?Template $part = null,
+        public ?KeyTemplate $key = null,
+        public ?KeyTemplate $part = null,
         public ?int $hold = null,
         public ?int $settle = null,
         public ?int $expire = null,

@@ -101,7 +101,7 @@ final readonly class SettingsDocument
         }
         $hours = array_key_exists('hours', $match) ? $this->hours($match['hours'], "$at/match/hours") : null;
         $set = array_key_exists('set', $row) ? $this->document->fields($row['set'], "$at/set", [], self::SETS) ?? [] : [];
-        $template = fn(string $name): ?Template =>
+        $template = fn(string $name): ?KeyTemplate =>
             array_key_exists($name, $set) ? $this->template($set[$name], "$at/set/$name", match (true) {
                 isset($patterns['level']) => 'the level',
                 $hours !== null => 'the time of day',
@@ -158,7 +158,7 @@ final readonly class SettingsDocument
     }
 
     /** @param  string|null  $changing  what the rule matches on that differs between the signals of one thing */
-    private function template(mixed $value, string $at, ?string $changing): ?Template
+    private function template(mixed $value, string $at, ?string $changing): ?KeyTemplate
     {
         $text = $this->document->text($value, $at);
         if ($text === null) {
@@ -171,7 +171,7 @@ final readonly class SettingsDocument
             );
         }
 
-        return Template::parse($text)
+        return KeyTemplate::parse($text)
             ?? $this->document->refuse(
                 ErrorCode::OutOfRange, $at, 'Braces stand for {source}, {item}, {check} or {labels.NAME}, and nothing else.',
             );

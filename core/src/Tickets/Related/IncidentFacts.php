@@ -22,7 +22,7 @@ final readonly class IncidentFacts
         public KnownIncident $incident, public array $about, public array $words, public array $near, public array $places,
     ) {}
 
-    public static function of(KnownIncident $incident, Meaning $meaning, Needs $needs): self
+    public static function of(KnownIncident $incident, Meaning $meaning, WhoNeedsWhom $needs): self
     {
         $own = [...$incident->services, ...$incident->items];
         $hit = $needs->above($own);

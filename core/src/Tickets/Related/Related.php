@@ -60,7 +60,7 @@ final class Related
             $past, array_map(static fn(KnownIncident $one): string => "$one->title $one->text", $incidents),
             array_values(array_unique($places)),
         );
-        $needs = new Needs($dependencies);
+        $needs = new WhoNeedsWhom($dependencies);
         $this->because = new Because($meaning);
         $this->incidents = array_map(static fn(KnownIncident $one): IncidentFacts => IncidentFacts::of($one, $meaning, $needs), $incidents);
         $this->tickets = array_map(static fn(KnownTicket $one): TicketFacts => TicketFacts::of($one, $meaning), $tickets);
@@ -72,14 +72,14 @@ final class Related
      * @param  list<KnownTicket>  $tickets
      * @param  list<array{string, string}>  $dependencies  who needs what
      * @param  list<PastTicket>  $past
-     * @return list<Answer> one a ticket, in their order
+     * @return list<Placement> one a ticket, in their order
      */
     public static function of(array $incidents, array $tickets, array $dependencies, array $past): array
     {
         $self = new self($incidents, $tickets, $dependencies, $past);
-        $likely = self::likely($self->firstFigures(), Reasons::FIRST);
+        $likely = self::likely($self->firstFigures(), LinkEvidence::FIRST);
         for ($round = 0; $round < self::ROUNDS; $round++) {
-            $likely = self::likely($self->thenFigures($likely), Reasons::THEN);
+            $likely = self::likely($self->thenFigures($likely), LinkEvidence::THEN);
         }
 
         return array_map($self->answer(...), array_keys($tickets), $likely);
@@ -106,7 +106,7 @@ final class Related
     private function firstFigures(): array
     {
         return array_map(fn(TicketFacts $said): array => array_map(
-            static fn(IncidentFacts $facts): array => Reasons::of($said, $facts), $this->incidents,
+            static fn(IncidentFacts $facts): array => LinkEvidence::of($said, $facts), $this->incidents,
         ), $this->tickets);
     }
 
@@ -153,7 +153,7 @@ final class Related
     private static function likely(array $figures, array $weights): array
     {
         return array_map(static function (array $incidents) use ($weights): array {
-            $scores = array_map(static fn(array $one): float => exp(min(30.0, Reasons::sum($one, $weights))), $incidents);
+            $scores = array_map(static fn(array $one): float => exp(min(30.0, LinkEvidence::sum($one, $weights))), $incidents);
             $all = 1 + array_sum($scores);
 
             return array_map(static fn(float $score): float => $score / $all, $scores);
@@ -161,7 +161,7 @@ final class Related
     }
 
     /** @param  list<float>  $likely  by incident */
-    private function answer(int $t, array $likely): Answer
+    private function answer(int $t, array $likely): Placement
     {
         $order = array_keys($likely);
         $id = fn(int $i): string => $this->incidents[$i]->incident->id;
@@ -173,6 +173,6 @@ final class Related
         ), array_slice($order, 0, self::CHOICES));
         $isLikely = $choices !== [] && $choices[0]->score >= self::LIKELY;
 
-        return new Answer($said->ticket->id, $isLikely ? $choices[0]->incident : null, $choices);
+        return new Placement($said->ticket->id, $isLikely ? $choices[0]->incident : null, $choices);
     }
 }

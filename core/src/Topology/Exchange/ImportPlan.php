@@ -35,7 +35,7 @@ final class ImportPlan
 
     /** @param  list<Relation>  $relations */
     public function __construct(
-        private readonly EstateFile $file, private readonly Known $known, private readonly RecordFields $fields, array $relations,
+        private readonly EstateFile $file, private readonly Recorded $known, private readonly RecordFields $fields, array $relations,
     ) {
         $this->words = new NeedWords($relations);
         $byId = [];

@@ -221,7 +221,7 @@ final readonly class Reconcile
 
     /**
      * @param  array<array-key, KnownItem>  $byRef
-     * @return list<Link>
+     * @return list<SeenConnection>
      */
     private function links(Snapshot $snapshot, array $byRef): array
     {
@@ -239,7 +239,7 @@ final readonly class Reconcile
                     break;
                 }
             }
-            $links[$key] = new Link(
+            $links[$key] = new SeenConnection(
                 $from->id, $to->id, $links[$key]->port ?? $connection->port, ($links[$key]->seen ?? 0) + $connection->seen,
                 $links[$key]->rule ?? $rule,
             );

@@ -11,7 +11,7 @@ final readonly class Reconciled
      * @param  list<Finding>  $findings  one for each observed item that is recognised or new
      * @param  list<array{ref: string, why: string}>  $refused  observed items that cannot be told apart
      * @param  list<string>  $missing  ids of what this scanner saw before and sees no longer
-     * @param  list<Link>  $links  connections that are no dependency by now, each once
+     * @param  list<SeenConnection>  $links  connections that are no dependency by now, each once
      * @param  string|null  $held  why a person has to say yes first; null: it can be done
      */
     public function __construct(

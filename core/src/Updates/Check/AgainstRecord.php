@@ -15,7 +15,7 @@ final class AgainstRecord
      * @param  list<string>  $hit  services that it hits: others may be down for another reason
      * @return list<Slip>
      */
-    public static function of(Facts $record, ?array $services, ?array $places, array $hit): array
+    public static function of(RecordFacts $record, ?array $services, ?array $places, array $hit): array
     {
         $slips = [];
         foreach ($services ?? [] as ['name' => $name, 'state' => $state]) {

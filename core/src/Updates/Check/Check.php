@@ -17,11 +17,11 @@ final readonly class Check
     /** So many places are named one by one. */
     private const FEW = 4;
 
-    private Names $names;
+    private ServiceNames $names;
 
-    public function __construct(private Facts $facts)
+    public function __construct(private RecordFacts $facts)
     {
-        $this->names = new Names($facts);
+        $this->names = new ServiceNames($facts);
     }
 
     /** @return list<Slip> of what is said of the incident, in the order in which it stands in the text */
@@ -31,7 +31,7 @@ final readonly class Check
 
         return self::inOrder(
             [
-                ...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text),
+                ...(new SaidTimes($this->facts))->in($text), ...$this->claims($text), ...$this->places($text),
                 ...(new Inside($this->facts))->in($text),
             ]
         );
@@ -48,7 +48,7 @@ final readonly class Check
         $text = new Text($words);
 
         return self::inOrder([
-            ...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...$this->leftOut($text),
+            ...(new SaidTimes($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...$this->leftOut($text),
             ...($isInside ? [] : (new Inside($this->facts))->in($text)),
         ]);
     }
@@ -126,7 +126,7 @@ final readonly class Check
             // "Vehicle lanes work, but slowly": what is said comes after what it is said of.
             $named = $this->names->in($clause) ?: ($goesOn && $claims === [] ? $named : []);
             $claims = Claim::allIn(new Text($clause));
-            if ($claims !== [] && $claims[0]->isOver && (new Times($this->facts))->isToCome(self::part($clause, $claims[0]->at))) {
+            if ($claims !== [] && $claims[0]->isOver && (new SaidTimes($this->facts))->isToCome(self::part($clause, $claims[0]->at))) {
                 $claims = [];
             }
             yield [$from, $clause, $named, $claims];

@@ -20,7 +20,7 @@ final readonly class Inside
     /** A surname of fewer letters is many another word. */
     private const SURNAME = 4;
 
-    public function __construct(private Facts $facts) {}
+    public function __construct(private RecordFacts $facts) {}
 
     /** @return list<Slip> */
     public function in(Text $text): array

@@ -90,10 +90,10 @@ final readonly class Drafts
         if ($known->ruledOut !== []) {
             $sentences[] = 'Ruled out: '.self::some($known->ruledOut).'.';
         }
-        $new = $before === null ? [] : Changes::between($before, $facts);
+        $new = $before === null ? [] : NewFacts::between($before, $facts);
         if ($new !== []) {
             $sentences[] = 'New since the last update: '
-                .implode('; ', array_map(fn(Change $one): string => $this->change($one, $before), $new)).'.';
+                .implode('; ', array_map(fn(NewFact $one): string => $this->change($one, $before), $new)).'.';
         }
 
         return implode(' ', [...$sentences, Phrases::stage($facts->stage, Language::English), $this->expectation()]);
@@ -155,23 +155,23 @@ final readonly class Drafts
             : Phrases::say('not_expected', Language::English);
     }
 
-    private function change(Change $change, UpdateFacts $before): string
+    private function change(NewFact $change, UpdateFacts $before): string
     {
         $facts = $this->facts;
 
         return match ($change) {
-            Change::Stage => lcfirst($facts->stage->words()).' (before: '.lcfirst($before->stage->words()).')',
-            Change::Services => $facts->services === [] ? 'no service is hit any more' : 'services '.implode(', ', array_map(
+            NewFact::Stage => lcfirst($facts->stage->words()).' (before: '.lcfirst($before->stage->words()).')',
+            NewFact::Services => $facts->services === [] ? 'no service is hit any more' : 'services '.implode(', ', array_map(
                 static fn(array $one): string => "{$one['name']} ".($one['state'] === State::Down ? 'not working' : 'partly working'),
                 $facts->services,
             )),
-            Change::Places => $facts->places === []
+            NewFact::Places => $facts->places === []
                 ? 'felt everywhere, or not known where'
                 : 'felt at '.Phrases::list($facts->places, Language::English),
-            Change::Cause => $facts->cause === null ? 'the cause is open again' : 'a cause that is told outside',
-            Change::Meanwhile => 'what people can do meanwhile',
-            Change::Counter => 'what staff do',
-            Change::Estimate => $facts->estimate === null
+            NewFact::Cause => $facts->cause === null ? 'the cause is open again' : 'a cause that is told outside',
+            NewFact::Meanwhile => 'what people can do meanwhile',
+            NewFact::Counter => 'what staff do',
+            NewFact::Estimate => $facts->estimate === null
                 ? 'no estimate any more'
                 : 'the estimate is '.$this->clock()->say($facts->estimate),
         };

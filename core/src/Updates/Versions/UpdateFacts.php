@@ -27,7 +27,7 @@ final readonly class UpdateFacts
     public function __construct(
         public Stage $stage, public array $services, public array $places, public int $now, public int $since, public \DateTimeZone $zone,
         public ?string $cause = null, public ?string $meanwhile = null, public ?string $counter = null, public ?int $estimate = null,
-        public ?int $next = null, public ?int $told = null, public Known $known = new Known,
+        public ?int $next = null, public ?int $told = null, public KnownInside $known = new KnownInside,
     ) {
         $names = array_column($services, 'name');
         Must::hold(count($names) === count(array_unique($names)), 'A service is in one state.');

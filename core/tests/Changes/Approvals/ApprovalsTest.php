@@ -9,12 +9,12 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Changes\Approvals\Answer;
 use Skarvo\Changes\Approvals\Approval;
+use Skarvo\Changes\Approvals\ApprovalOutcome;
 use Skarvo\Changes\Approvals\Approvals;
-use Skarvo\Changes\Approvals\Needs;
-use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\Approvals\ApprovalStage;
+use Skarvo\Changes\Approvals\Quorum;
 use Skarvo\Changes\Approvals\Request;
 use Skarvo\Changes\Approvals\Seat;
-use Skarvo\Changes\Approvals\Stage;
 use Skarvo\Changes\Approvals\StageState;
 use Skarvo\Time\Instant;
 use Skarvo\Time\Intervals;
@@ -34,7 +34,7 @@ final class ApprovalsTest extends TestCase
             $now = self::ASKED + $random->getInt(0, 90) * 3600;
             $early = Approvals::of($request, $answers, $now);
             $late = Approvals::of($request, $answers, $now + $random->getInt(0, 90) * 3600);
-            if ($early->outcome !== Outcome::Waiting) {
+            if ($early->outcome !== ApprovalOutcome::Waiting) {
                 $ended++;
                 self::assertEquals($early, $late);
             }
@@ -95,7 +95,7 @@ final class ApprovalsTest extends TestCase
 
     public function test_who_comes_back_speaks_again_and_overrules_their_stand_in(): void
     {
-        $stage = new Stage('board', ['cy', 'eli'], Needs::all(), false, null);
+        $stage = new ApprovalStage('board', ['cy', 'eli'], Quorum::all(), false, null);
         $request = new Request(
             self::ASKED, 'ana', [$stage], ['cy' => ['gus', 'hal']], ['cy' => Intervals::of([[self::ASKED, self::ASKED + 7200]])]
         );
@@ -105,10 +105,10 @@ final class ApprovalsTest extends TestCase
         self::assertSame(['cy', 'eli'], self::at($request, [], 7200)->stages[0]->waitsFor);
         $gus = $said(60, 'gus', true);
         self::assertSame(['eli'], self::at($request, [$gus], 60)->stages[0]->waitsFor);
-        self::assertSame(Outcome::Granted, self::at($request, [$gus, $said(7300, 'eli', true)], 7300)->outcome);
+        self::assertSame(ApprovalOutcome::Granted, self::at($request, [$gus, $said(7300, 'eli', true)], 7300)->outcome);
         // Gus says it too late to count; cy says otherwise.
         self::assertNull(self::at($request, [$said(7200, 'gus', true)], 9000)->stages[0]->seats[0]->by);
-        self::assertSame(Outcome::Refused, self::at($request, [$gus, $said(7300, 'cy', false)], 7300)->outcome);
+        self::assertSame(ApprovalOutcome::Refused, self::at($request, [$gus, $said(7300, 'cy', false)], 7300)->outcome);
         // From the place where cy is, cy may overrule gus, and then gus has nothing more to say.
         $overruled = self::at($request, [$gus, $said(90, 'cy', true), $said(120, 'gus', false)], 200)->stages[0]->seats[0];
         self::assertSame(['cy', true], [$overruled->by, $overruled->isYes]);
@@ -116,19 +116,21 @@ final class ApprovalsTest extends TestCase
 
     public function test_an_answer_at_the_very_end_still_counts(): void
     {
-        $request = new Request(self::ASKED, 'ana', [new Stage('peer', ['bo', 'cy'], Needs::one(), false, 3600)], [], []);
+        $request = new Request(self::ASKED, 'ana', [new ApprovalStage('peer', ['bo', 'cy'], Quorum::one(), false, 3600)], [], []);
         $bo = static fn(int $after): Answer => new Answer(Instant::ofSeconds(self::ASKED + $after), 'bo', true);
 
-        self::assertSame(Outcome::Waiting, self::at($request, [], 3599)->outcome);
-        self::assertSame([Outcome::Expired, self::ASKED + 3600], [self::at($request, [], 3600)->outcome, self::at($request, [], 9999)->at]);
-        self::assertSame(Outcome::Granted, self::at($request, [$bo(3600)], 3600)->outcome);
-        self::assertSame(Outcome::Expired, self::at($request, [$bo(3601)], 3601)->outcome);
+        self::assertSame(ApprovalOutcome::Waiting, self::at($request, [], 3599)->outcome);
+        self::assertSame(
+            [ApprovalOutcome::Expired, self::ASKED + 3600], [self::at($request, [], 3600)->outcome, self::at($request, [], 9999)->at],
+        );
+        self::assertSame(ApprovalOutcome::Granted, self::at($request, [$bo(3600)], 3600)->outcome);
+        self::assertSame(ApprovalOutcome::Expired, self::at($request, [$bo(3601)], 3601)->outcome);
     }
 
     public function test_a_stage_is_stuck_where_those_who_can_answer_are_too_few(): void
     {
         $request = new Request(
-            self::ASKED, 'ana', [new Stage('board', ['ana', 'bo', 'cy'], Needs::count(2), false, null)], [],
+            self::ASKED, 'ana', [new ApprovalStage('board', ['ana', 'bo', 'cy'], Quorum::count(2), false, null)], [],
             ['cy' => Intervals::of([[self::ASKED, self::ASKED + 60]])],
         );
 
@@ -155,9 +157,9 @@ final class ApprovalsTest extends TestCase
         $stages = [];
         foreach (range(1, $random->getInt(1, 3)) as $n) {
             $of = $people(4);
-            $stages[] = new Stage("s$n", $of === [] ? ['ana'] : $of, match ($random->getInt(0, 3)) {
-                0 => Needs::one(), 1 => Needs::all(), 2 => Needs::count($random->getInt(1, 3)),
-                default => Needs::share($random->getInt(1, 100)),
+            $stages[] = new ApprovalStage("s$n", $of === [] ? ['ana'] : $of, match ($random->getInt(0, 3)) {
+                0 => Quorum::one(), 1 => Quorum::all(), 2 => Quorum::count($random->getInt(1, 3)),
+                default => Quorum::share($random->getInt(1, 100)),
             }, $random->getInt(0, 3) === 0, $random->getInt(0, 2) === 0 ? $random->getInt(1, 40) * 3600 : null);
         }
         $standIns = $away = [];

@@ -8,19 +8,19 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
-use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\PlannedStep;
 
 final class StepTest extends TestCase
 {
     public function test_nothing_begins_that_was_not_approved_and_nothing_over_is_touched(): void
     {
         foreach (ChangeState::cases() as $state) {
-            $steps = Step::permitted($state);
-            self::assertSame($state === ChangeState::Approved, in_array(Step::Begin, $steps, true), $state->value);
-            self::assertSame($state === ChangeState::UnderWay, in_array(Step::Finish, $steps, true), $state->value);
-            self::assertSame($state->isAhead(), in_array(Step::Cancel, $steps, true), $state->value);
-            self::assertSame($state->isAhead(), in_array(Step::Edit, $steps, true), $state->value);
-            self::assertSame([], Step::permitted($state, isRecorded: true));
+            $steps = PlannedStep::permitted($state);
+            self::assertSame($state === ChangeState::Approved, in_array(PlannedStep::Begin, $steps, true), $state->value);
+            self::assertSame($state === ChangeState::UnderWay, in_array(PlannedStep::Finish, $steps, true), $state->value);
+            self::assertSame($state->isAhead(), in_array(PlannedStep::Cancel, $steps, true), $state->value);
+            self::assertSame($state->isAhead(), in_array(PlannedStep::Edit, $steps, true), $state->value);
+            self::assertSame([], PlannedStep::permitted($state, isRecorded: true));
             self::assertFalse($state->isAhead() && $state->isOver());
             self::assertFalse($state->isPlanned() && $state->isOver());
         }
@@ -29,8 +29,8 @@ final class StepTest extends TestCase
     public function test_an_emergency_is_looked_at_afterwards_however_it_went(): void
     {
         foreach (ChangeResult::cases() as $result) {
-            self::assertSame(ChangeState::InReview, Step::end(ChangeState::after($result), ChangeKind::Emergency));
-            self::assertSame(ChangeState::after($result), Step::end(ChangeState::after($result), ChangeKind::Normal));
+            self::assertSame(ChangeState::InReview, PlannedStep::end(ChangeState::after($result), ChangeKind::Emergency));
+            self::assertSame(ChangeState::after($result), PlannedStep::end(ChangeState::after($result), ChangeKind::Normal));
         }
     }
 }

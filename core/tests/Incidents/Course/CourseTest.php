@@ -9,17 +9,18 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Incidents\Course\Aspect;
 use Skarvo\Incidents\Course\Course;
-use Skarvo\Incidents\Course\Step;
+use Skarvo\Incidents\Course\CourseStep;
 
 final class CourseTest extends TestCase
 {
     public function test_it_is_as_the_steps_until_then_left_it(): void
     {
         $course = new Course([
-            new Step(30, Aspect::Role, 'lead', null), new Step(10, Aspect::Fact, 'title', 'Lanes'),
-            new Step(20, Aspect::Role, 'lead', 'Noor'),
-            new Step(20, Aspect::Task, '1', ['text' => 'Look', 'state' => 'open']), new Step(25, Aspect::Task, '1', ['state' => 'done']),
-            new Step(30, Aspect::Fact, 'title', 'Clocks'), new Step(30, Aspect::Fact, 'title', 'Clock 2'),
+            new CourseStep(30, Aspect::Role, 'lead', null), new CourseStep(10, Aspect::Fact, 'title', 'Lanes'),
+            new CourseStep(20, Aspect::Role, 'lead', 'Noor'),
+            new CourseStep(20, Aspect::Task, '1', ['text' => 'Look', 'state' => 'open']),
+            new CourseStep(25, Aspect::Task, '1', ['state' => 'done']),
+            new CourseStep(30, Aspect::Fact, 'title', 'Clocks'), new CourseStep(30, Aspect::Fact, 'title', 'Clock 2'),
         ]);
         self::assertSame([], $course->at(9)['fact']);
         self::assertSame(['title' => 'Lanes'], $course->at(10)['fact']);
@@ -43,7 +44,7 @@ final class CourseTest extends TestCase
                 $aspect = Aspect::cases()[$random->getInt(0, 2)];
                 $key = 'k'.$random->getInt(0, 3);
                 $value = $random->getInt(0, 3) === 0 ? null : "v$i";
-                $steps[] = new Step($at, $aspect, $key, $value);
+                $steps[] = new CourseStep($at, $aspect, $key, $value);
                 $is["$aspect->value $key"] = $value;
                 $snapshots[$at] = array_filter($is, static fn(?string $one): bool => $one !== null);
             }

@@ -9,9 +9,9 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Incidents\Notes\Copies;
 use Skarvo\Incidents\Notes\Copy;
-use Skarvo\Incidents\Notes\Link;
+use Skarvo\Incidents\Notes\CopyRule;
 use Skarvo\Incidents\Notes\Note;
-use Skarvo\Incidents\Notes\Rule;
+use Skarvo\Incidents\Notes\TicketTie;
 use Skarvo\Incidents\Notes\Visibility;
 use Skarvo\Incidents\Notes\Way;
 
@@ -48,7 +48,7 @@ final class CopiesTest extends TestCase
 
     /**
      * @param  list<Copy>  $copies
-     * @param  list<Rule>  $rules
+     * @param  list<CopyRule>  $rules
      */
     private function holds(array $copies, array $rules): void
     {
@@ -60,14 +60,17 @@ final class CopiesTest extends TestCase
             self::assertSame([$copy->note->on, $copy->ticket], [$copy->by[0], $copy->by[count($copy->by) - 1]]);
             self::assertSame(array_unique($copy->by), $copy->by);
             // What no rule lets out stays where it was written.
-            self::assertNotSame([], array_filter($rules, static fn(Rule $rule): bool => $rule->lets($copy->note->visibility)));
+            self::assertNotSame([], array_filter($rules, static fn(CopyRule $rule): bool => $rule->lets($copy->note->visibility)));
         }
     }
 
     public function test_a_reporters_words_go_up_and_not_down_to_others(): void
     {
-        $links = [new Link('IN-1', 'RE-1', 'gathers', 0), new Link('IN-1', 'RE-2', 'gathers', 0), new Link('IN-0', 'IN-1', 'explains', 0)];
-        $rules = [new Rule('gathers', Way::Both, false, true), new Rule('explains', Way::Both, true, true)];
+        $links = [
+            new TicketTie('IN-1', 'RE-1', 'gathers', 0), new TicketTie('IN-1', 'RE-2', 'gathers', 0),
+            new TicketTie('IN-0', 'IN-1', 'explains', 0),
+        ];
+        $rules = [new CopyRule('gathers', Way::Both, false, true), new CopyRule('explains', Way::Both, true, true)];
         $by = static fn(Note ...$notes): array => array_map(
             static fn(Copy $one): array => $one->by, (new Copies($links, $rules))->of(array_values($notes))
         );
@@ -79,9 +82,9 @@ final class CopiesTest extends TestCase
     public function test_a_link_counts_from_its_beginning_to_before_its_end_and_earlier_notes_by_their_own_rule_alone(): void
     {
         $seen = static function (int $at, bool $earlier, Visibility $visibility = Visibility::Public): bool {
-            $rules = [new Rule('gathers', Way::Down, true, false), new Rule('gathers', Way::Down, false, true, $earlier)];
+            $rules = [new CopyRule('gathers', Way::Down, true, false), new CopyRule('gathers', Way::Down, false, true, $earlier)];
 
-            return (new Copies([new Link('a', 'b', 'gathers', 100, 200)], $rules))->of([new Note('n', 'a', $at, $visibility)]) !== [];
+            return (new Copies([new TicketTie('a', 'b', 'gathers', 100, 200)], $rules))->of([new Note('n', 'a', $at, $visibility)]) !== [];
         };
         self::assertSame([false, true, true, false], array_map(static fn(int $at): bool => $seen($at, false), [99, 100, 199, 200]));
         self::assertSame([true, true, true, false], array_map(static fn(int $at): bool => $seen($at, true), [99, 100, 199, 200]));
@@ -91,12 +94,15 @@ final class CopiesTest extends TestCase
 
     public function test_ids_that_are_numbers_are_names(): void
     {
-        $links = [new Link('10', '9', 'x', 0), new Link('10', '007', 'x', 0), new Link('9', '2', 'x', 0), new Link('007', '2', 'x', 0)];
-        $copies = (new Copies($links, [new Rule('x', Way::Both, true, true)]))->of([new Note('n', '10', 1, Visibility::Public)]);
+        $links = [
+            new TicketTie('10', '9', 'x', 0), new TicketTie('10', '007', 'x', 0), new TicketTie('9', '2', 'x', 0),
+            new TicketTie('007', '2', 'x', 0),
+        ];
+        $copies = (new Copies($links, [new CopyRule('x', Way::Both, true, true)]))->of([new Note('n', '10', 1, Visibility::Public)]);
         self::assertSame([['10', '007'], ['10', '007', '2'], ['10', '9']], array_map(static fn(Copy $one): array => $one->by, $copies));
     }
 
-    /** @return array{list<Link>, list<Rule>, list<Note>} */
+    /** @return array{list<TicketTie>, list<CopyRule>, list<Note>} */
     private static function town(int $seed): array
     {
         $dice = new Randomizer(new Mt19937($seed));
@@ -107,11 +113,11 @@ final class CopiesTest extends TestCase
             [$from, $to] = [$one($ids), $one($ids)];
             $at = $dice->getInt(0, 8);
             if ($from !== $to) {
-                $links[] = new Link($from, $to, $one(['x', 'y', '7']), $at, $dice->getInt(0, 1) === 1 ? $at + $dice->getInt(1, 6) : null);
+                $links[] = new TicketTie($from, $to, $one(['x', 'y', '7']), $at, $dice->getInt(0, 1) === 1 ? $at + $dice->getInt(1, 6) : null);
             }
         }
         for ($n = $dice->getInt(1, 4); $n > 0; $n--) {
-            $rules[] = new Rule(
+            $rules[] = new CopyRule(
                 $one(['x', 'y', '7']), $one(Way::cases()), $dice->getInt(0, 1) === 1, $dice->getInt(0, 2) > 0, $dice->getInt(0, 1) === 1
             );
         }
@@ -123,8 +129,8 @@ final class CopiesTest extends TestCase
     }
 
     /**
-     * @param  list<Link>  $links
-     * @param  list<Rule>  $rules
+     * @param  list<TicketTie>  $links
+     * @param  list<CopyRule>  $rules
      * @return array<array-key, list<list<string>>> all ways in one direction that visit no ticket twice, by where they end
      */
     private static function everyWay(Note $note, array $links, array $rules): array
@@ -135,7 +141,7 @@ final class CopiesTest extends TestCase
             while (($by = array_pop($open)) !== null) {
                 foreach ($links as $link) {
                     [$here, $there] = $down ? [$link->from, $link->to] : [$link->to, $link->from];
-                    $may = array_filter($rules, static fn(Rule $rule): bool => $rule->link === $link->kind
+                    $may = array_filter($rules, static fn(CopyRule $rule): bool => $rule->link === $link->kind
                         && ($rule->way === Way::Both || ($rule->way === Way::Down) === $down)
                         && ($note->visibility === Visibility::Public ? $rule->public : $rule->internal)
                         && ($link->until === null || $note->at < $link->until) && ($note->at >= $link->at || $rule->earlier));

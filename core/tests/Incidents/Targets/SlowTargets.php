@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Skarvo\Tests\Incidents\Targets;
 
-use Skarvo\Incidents\Targets\Happening;
-use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Targets\Target;
+use Skarvo\Incidents\Targets\TargetHappening;
+use Skarvo\Incidents\Targets\TargetHappeningKind;
 
 /** The clocks of a ticket by walking through every second, as the contract tells it. */
 final class SlowTargets
 {
     /**
      * @param  list<Target>  $targets
-     * @param  list<Happening>  $happenings
+     * @param  list<TargetHappening>  $happenings
      * @param  \Closure(Target, int): bool  $isOpen  whether a second lies in a target's hours
      * @param  int  $ahead  seconds after now that are looked at
      * @return array<string, mixed> as the contract names it; due and warn as seconds
@@ -38,15 +38,15 @@ final class SlowTargets
                 $one = $happenings[$next++];
                 $target = $of($priority);
                 $broken = $broken || $metAt === null && $target !== null && $elapsed > $target->withinSeconds;
-                if ($one->kind === HappeningKind::Opened || $one->kind === HappeningKind::Priority) {
+                if ($one->kind === TargetHappeningKind::Opened || $one->kind === TargetHappeningKind::Priority) {
                     $priority = $one->priority;
-                } elseif ($one->kind === HappeningKind::Paused) {
+                } elseif ($one->kind === TargetHappeningKind::Paused) {
                     $paused = true;
-                } elseif ($one->kind === HappeningKind::Resumed) {
+                } elseif ($one->kind === TargetHappeningKind::Resumed) {
                     $paused = false;
-                } elseif ($one->name === $name && $one->kind === HappeningKind::Met && $metAt === null) {
+                } elseif ($one->name === $name && $one->kind === TargetHappeningKind::Met && $metAt === null) {
                     [$metAt, $metBy] = [$t, $target];
-                } elseif ($one->name === $name && $one->kind === HappeningKind::Reopened) {
+                } elseif ($one->name === $name && $one->kind === TargetHappeningKind::Reopened) {
                     [$metAt, $metBy] = [null, null];
                 }
             }

@@ -7,10 +7,10 @@ namespace Skarvo\Tests\Incidents\Targets;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Incidents\Targets\Happening;
-use Skarvo\Incidents\Targets\HappeningKind as Kind;
 use Skarvo\Incidents\Targets\Target;
 use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\TargetHappening;
+use Skarvo\Incidents\Targets\TargetHappeningKind as Kind;
 use Skarvo\Incidents\Targets\Targets;
 use Skarvo\Incidents\Targets\TargetState;
 use Skarvo\Time\OpenHours;
@@ -95,11 +95,11 @@ final class TargetsTest extends TestCase
     public function test_a_corrected_priority_changes_what_is_allowed_and_not_what_has_elapsed(): void
     {
         $targets = [new Target('restore', 1, 3600), new Target('restore', 3, 36000)];
-        $raised = [self::opened(self::EIGHT, 3), new Happening(self::EIGHT + 7200, Kind::Priority, 1)];
+        $raised = [self::opened(self::EIGHT, 3), new TargetHappening(self::EIGHT + 7200, Kind::Priority, 1)];
         $clock = self::one($targets, $raised, self::EIGHT + 7300);
         self::assertSame([TargetState::Missed, -3700, self::EIGHT + 7200], [$clock->state, $clock->leftSeconds, $clock->dueAt]);
 
-        $lowered = self::one($targets, [...$raised, new Happening(self::EIGHT + 7400, Kind::Priority, 3)], self::EIGHT + 7500);
+        $lowered = self::one($targets, [...$raised, new TargetHappening(self::EIGHT + 7400, Kind::Priority, 3)], self::EIGHT + 7500);
         self::assertSame([TargetState::Running, true], [$lowered->state, $lowered->broken]);
     }
 
@@ -126,12 +126,12 @@ final class TargetsTest extends TestCase
         $target = new Target('restore', 2, 60);
         $wrong = [
             'twice promised' => static fn(): array => Targets::of([$target, $target], [self::opened(0)], 0),
-            'never opened' => static fn(): array => Targets::of([$target], [new Happening(0, Kind::Paused)], 0),
+            'never opened' => static fn(): array => Targets::of([$target], [new TargetHappening(0, Kind::Paused)], 0),
             'opened twice' => static fn(): array => Targets::of([$target], [self::opened(0), self::opened(1)], 2),
-            'back in time' => static fn(): array => Targets::of([$target], [self::opened(5), new Happening(4, Kind::Paused)], 9),
+            'back in time' => static fn(): array => Targets::of([$target], [self::opened(5), new TargetHappening(4, Kind::Paused)], 9),
             'before it opens' => static fn(): array => Targets::of([$target], [self::opened(5)], 4),
-            'no priority' => static fn(): Happening => new Happening(0, Kind::Opened),
-            'no name' => static fn(): Happening => new Happening(0, Kind::Met),
+            'no priority' => static fn(): TargetHappening => new TargetHappening(0, Kind::Opened),
+            'no name' => static fn(): TargetHappening => new TargetHappening(0, Kind::Met),
             'no time' => static fn(): Target => new Target('restore', 2, 0),
             'no such priority' => static fn(): Target => new Target('restore', 6, 60),
             'no such warning' => static fn(): Target => new Target('restore', 2, 60, warn: 100),
@@ -153,7 +153,7 @@ final class TargetsTest extends TestCase
 
     /**
      * @param  list<Target>  $targets
-     * @param  non-empty-list<Happening>  $happenings
+     * @param  non-empty-list<TargetHappening>  $happenings
      */
     private static function one(array $targets, array $happenings, int $now): TargetClock
     {
@@ -163,12 +163,12 @@ final class TargetsTest extends TestCase
         return $clocks[0];
     }
 
-    private static function opened(int $at, int $priority = 2): Happening
+    private static function opened(int $at, int $priority = 2): TargetHappening
     {
-        return new Happening($at, Kind::Opened, $priority);
+        return new TargetHappening($at, Kind::Opened, $priority);
     }
 
-    /** @return array{list<Target>, non-empty-list<Happening>, int, list<array{int, int}>} and when the desk is open */
+    /** @return array{list<Target>, non-empty-list<TargetHappening>, int, list<array{int, int}>} and when the desk is open */
     private static function town(int $seed): array
     {
         $random = new Randomizer(new Mt19937($seed));
@@ -197,7 +197,7 @@ final class TargetsTest extends TestCase
             // Often in the very second of the one before.
             $at += $random->getInt(0, 2) === 0 ? 0 : $random->getInt(0, 300);
             $kind = Kind::cases()[$random->getInt(1, 5)];
-            $happenings[] = new Happening(
+            $happenings[] = new TargetHappening(
                 $at, $kind, $kind === Kind::Priority ? $random->getInt(1, 3) : null,
                 $kind->says() === 'name' ? ['respond', 'restore'][$random->getInt(0, 1)] : null,
             );

@@ -6,7 +6,7 @@ namespace Skarvo\Tests\Tickets\Mail;
 
 use PHPUnit\Framework\TestCase;
 use Skarvo\Tickets\Mail\Automatic;
-use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\Mail\MailReply;
 
 /** Which mails a machine wrote, and what is new in an answer. */
 final class MailRulesTest extends TestCase
@@ -52,27 +52,27 @@ final class MailRulesTest extends TestCase
             "Tre.\n\nDen tir. 3. mars 2026 kl. 08:00 skrev Skranken:\n> Hvilken" => 'Tre.',
             "Drei.\n\nAm 03.03.26 um 08:00 schrieb die Stelle:\n> Welche" => 'Drei.',
         ] as $text => $new) {
-            self::assertSame($new, Reply::new($text));
+            self::assertSame($new, MailReply::new($text));
         }
-        self::assertSame('> all quoted', Reply::new("> all quoted\n"));
-        self::assertSame('', Reply::new(" \n"));
+        self::assertSame('> all quoted', MailReply::new("> all quoted\n"));
+        self::assertSame('', MailReply::new(" \n"));
         // At the beginning such a line is what somebody wrote.
-        self::assertSame("From: lane 3\nall is shut", Reply::new("From: lane 3\nall is shut"));
-        self::assertSame("The sign reads:\nclosed", Reply::new("The sign reads:\nclosed"));
+        self::assertSame("From: lane 3\nall is shut", MailReply::new("From: lane 3\nall is shut"));
+        self::assertSame("The sign reads:\nclosed", MailReply::new("The sign reads:\nclosed"));
     }
 
     public function test_thanks_are_told_from_what_still_does_not_work(): void
     {
-        self::assertTrue(Reply::isThanks('Thanks '.str_repeat('so ', 13)));
-        self::assertFalse(Reply::isThanks('Thanks '.str_repeat('so ', 14)));
+        self::assertTrue(MailReply::isThanks('Thanks '.str_repeat('so ', 13)));
+        self::assertFalse(MailReply::isThanks('Thanks '.str_repeat('so ', 14)));
         foreach (['Thanks!', 'Thank you, it works now.', 'Tusen takk', 'Vielen Dank', 'Danke, geht wieder'] as $text) {
-            self::assertTrue(Reply::isThanks($text), $text);
+            self::assertTrue(MailReply::isThanks($text), $text);
         }
         foreach ([
             'Thanks, but it is shut again', "Thanks. It doesn't work", 'Thanks, when?', 'It works', '', 'Takk, men den virker ikke',
             'Thanks '.str_repeat('and more ', 10), 'Danke, geht immer noch nicht', 'still shut, thanks',
         ] as $text) {
-            self::assertFalse(Reply::isThanks($text), $text);
+            self::assertFalse(MailReply::isThanks($text), $text);
         }
     }
 }

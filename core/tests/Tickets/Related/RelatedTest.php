@@ -9,10 +9,10 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
-use Skarvo\Tickets\Related\Answer;
 use Skarvo\Tickets\Related\KnownIncident;
 use Skarvo\Tickets\Related\KnownTicket;
 use Skarvo\Tickets\Related\PastTicket;
+use Skarvo\Tickets\Related\Placement;
 use Skarvo\Tickets\Related\Related;
 use Skarvo\Tickets\Related\RelatedDocument;
 
@@ -124,7 +124,7 @@ final class RelatedTest extends TestCase
             ),
             range(1, 12),
         );
-        $told = static fn(array $of): array => array_map(static fn(Answer $one): array => [$one->best, array_map(
+        $told = static fn(array $of): array => array_map(static fn(Placement $one): array => [$one->best, array_map(
             static fn($choice): array => [$choice->incident, round($choice->score, 6)], $one->choices,
         )], $of);
         $once = $told(self::told($tickets));
@@ -140,7 +140,7 @@ final class RelatedTest extends TestCase
         self::assertSame(
             [['ticket' => 'RE-1', 'best' => null, 'choices' => []]],
             array_map(
-                static fn(Answer $one): array => $one->toArray(), Related::of([], [new KnownTicket('RE-1', '', self::EIGHT)], [], [])
+                static fn(Placement $one): array => $one->toArray(), Related::of([], [new KnownTicket('RE-1', '', self::EIGHT)], [], [])
             ),
         );
     }
@@ -175,7 +175,7 @@ final class RelatedTest extends TestCase
         }
     }
 
-    private static function assertSound(Answer $answer): void
+    private static function assertSound(Placement $answer): void
     {
         self::assertLessThanOrEqual(3, count($answer->choices));
         $before = 1.0;
@@ -197,7 +197,7 @@ final class RelatedTest extends TestCase
         return self::told($tickets, $past)['RE-9']->choices[0]->score;
     }
 
-    private static function one(string $text, ?string $item = null, ?string $place = null, int $at = self::EIGHT + 600): Answer
+    private static function one(string $text, ?string $item = null, ?string $place = null, int $at = self::EIGHT + 600): Placement
     {
         return self::told([new KnownTicket('RE-9', $text, $at, null, $item, $place)])['RE-9'];
     }
@@ -206,7 +206,7 @@ final class RelatedTest extends TestCase
      * @param  list<KnownTicket>  $tickets
      * @param  list<PastTicket>  $past
      * @param  list<KnownIncident>|null  $incidents
-     * @return array<string, Answer>
+     * @return array<string, Placement>
      */
     private static function told(array $tickets, array $past = [], ?array $incidents = null): array
     {

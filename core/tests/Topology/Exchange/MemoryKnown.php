@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Skarvo\Tests\Topology\Exchange;
 
-use Skarvo\Topology\Exchange\Known;
 use Skarvo\Topology\Exchange\PlannedRow;
+use Skarvo\Topology\Exchange\Recorded;
 use Skarvo\Topology\Record\Need;
 
 /** A record that is kept in memory. */
-final class MemoryKnown implements Known
+final class MemoryKnown implements Recorded
 {
     /** @param  array<array-key, array{fields: array<array-key, string>, needs: list<Need>}>  $items */
     public function __construct(public array $items = []) {}

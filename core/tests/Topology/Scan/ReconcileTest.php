@@ -15,9 +15,9 @@ use Skarvo\Topology\Record\RecordFields;
 use Skarvo\Topology\Scan\ConnectionRule;
 use Skarvo\Topology\Scan\Finding;
 use Skarvo\Topology\Scan\KnownItem;
-use Skarvo\Topology\Scan\Link;
 use Skarvo\Topology\Scan\ObservedConnection;
 use Skarvo\Topology\Scan\ObservedItem;
+use Skarvo\Topology\Scan\SeenConnection;
 use Skarvo\Topology\Scan\Snapshot;
 
 final class ReconcileTest extends TestCase
@@ -182,11 +182,17 @@ final class ReconcileTest extends TestCase
         $links = $record->take(self::snapshot(
             $items, connections: [[0, 1], [1, 0, 80], [1, 0, 443], [0, 2, 5432], [1, 2, 22], [0, 0]],
         ))->links;
-        self::assertEquals([new Link('b', 'a', 80, 10, null), new Link('a', 'c', 5432, 5, $rule), new Link('b', 'c', 22, 5, null)], $links);
+        self::assertEquals(
+            [
+                new SeenConnection('b', 'a', 80, 10, null), new SeenConnection('a', 'c', 5432, 5, $rule),
+                new SeenConnection('b', 'c', 22, 5, null),
+            ],
+            $links,
+        );
         self::assertSame(
             [['b', 'a'], ['b', 'c']],
             array_map(
-                static fn(Link $l): array => [$l->from, $l->to],
+                static fn(SeenConnection $l): array => [$l->from, $l->to],
                 $record->decide(self::snapshot($items, self::MORNING + 60, [[0, 1], [1, 0], [0, 2, 5432], [1, 2, 22]]))->links,
             ),
         );

@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\AgainstRecord;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 use Skarvo\Updates\Check\Slip;
 
 /** What somebody says is so, where the record says otherwise. */
@@ -22,7 +22,7 @@ final class AgainstRecordTest extends TestCase
      */
     private static function found(?array $services, ?array $places, array $felt = ['Ask', 'Havre']): array
     {
-        $record = new Facts(
+        $record = new RecordFacts(
             Stage::Fixing, ['Lanes' => State::Degraded, 'Payment' => State::Down, 'Boards' => State::AtRisk, 'App' => State::Up], $felt,
             ['Ask', 'Havre', 'Skjell'], 1, 0,
             null, null, new \DateTimeZone('UTC'),

@@ -10,12 +10,12 @@ use Random\Randomizer;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Check;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 use Skarvo\Updates\Versions\Drafts;
 use Skarvo\Updates\Versions\Glossary;
-use Skarvo\Updates\Versions\Known;
+use Skarvo\Updates\Versions\KnownInside;
 use Skarvo\Updates\Versions\UpdateFacts;
 use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
@@ -36,7 +36,7 @@ final class AgreementTest extends TestCase
 
     private Randomizer $dice;
 
-    /** @return array{UpdateFacts, Facts} */
+    /** @return array{UpdateFacts, RecordFacts} */
     private function draw(): array
     {
         $now = 1772522400 + $this->dice->getInt(0, 86_400 * 300);
@@ -60,7 +60,7 @@ final class AgreementTest extends TestCase
         $facts = new UpdateFacts(
             $stage, $services, $places, $now, $since, $zone, 'a relay is stuck', 'pay in cash', 'open the barriers by hand', $estimate,
             $next, $told,
-            new Known('IN-0001', 'Trouble', 2, 'Ingrid Vale', [], ['The quay network'], ['clk-2'], 7, 3, true),
+            new KnownInside('IN-0001', 'Trouble', 2, 'Ingrid Vale', [], ['The quay network'], ['clk-2'], 7, 3, true),
         );
         $aliases = [];
         foreach (self::GLOSSARY as $name => $in) {
@@ -71,7 +71,7 @@ final class AgreementTest extends TestCase
 
         return [
             $facts,
-            (new Facts($stage, $record, [], self::PLACES, $now, $since, $estimate, $next, $zone, told: $told, aliases: $aliases))
+            (new RecordFacts($stage, $record, [], self::PLACES, $now, $since, $estimate, $next, $zone, told: $told, aliases: $aliases))
                 ->asTold($services, $places),
         ];
     }

@@ -9,12 +9,12 @@ use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Versions\Change;
-use Skarvo\Updates\Versions\Changes;
 use Skarvo\Updates\Versions\Clock;
 use Skarvo\Updates\Versions\Drafts;
 use Skarvo\Updates\Versions\Glossary;
-use Skarvo\Updates\Versions\Known;
+use Skarvo\Updates\Versions\KnownInside;
+use Skarvo\Updates\Versions\NewFact;
+use Skarvo\Updates\Versions\NewFacts;
 use Skarvo\Updates\Versions\UpdateFacts;
 use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
@@ -38,7 +38,7 @@ final class DraftsTest extends TestCase
             'cause' => 'The clocks of the lanes are behind.', 'meanwhile' => 'Stay in your lane.',
             'counter' => 'Open the barriers by hand.',
             'estimate' => self::at('09:30'), 'next' => self::at('08:50'), 'told' => self::at('07:50'),
-            'known' => new Known(
+            'known' => new KnownInside(
                 'IN-0411', 'Lanes at Ask', 1, 'Ingrid Vale', [], ['Booking.', 'quay network'], ['Time server clk-2'], 12, 3, true
             ),
             ...$more,
@@ -157,14 +157,16 @@ final class DraftsTest extends TestCase
     {
         $before = self::facts(['stage' => Stage::Looking, 'places' => ['Ask'], 'estimate' => null, 'counter' => null]);
 
-        self::assertSame([Change::Stage, Change::Places, Change::Counter, Change::Estimate], Changes::between($before, self::facts()));
+        self::assertSame([NewFact::Stage, NewFact::Places, NewFact::Counter, NewFact::Estimate], NewFacts::between($before, self::facts()));
         self::assertSame(
             [],
-            Changes::between(self::facts(), self::facts(['places' => ['Havre', 'Ask'], 'cause' => ' The clocks of the lanes are behind. ']))
+            NewFacts::between(
+                self::facts(), self::facts(['places' => ['Havre', 'Ask'], 'cause' => ' The clocks of the lanes are behind. ']),
+            )
         );
         self::assertSame(
-            [Change::Services],
-            Changes::between(self::facts(), self::facts(['services' => [['name' => 'Card payment', 'state' => State::Degraded]]]))
+            [NewFact::Services],
+            NewFacts::between(self::facts(), self::facts(['services' => [['name' => 'Card payment', 'state' => State::Degraded]]]))
         );
         self::assertStringContainsString(
             'New since the last update: fix under way (before: looking for the cause); felt at Ask and Havre; what staff do; the estimate is 09:30 CET.',
@@ -176,7 +178,7 @@ final class DraftsTest extends TestCase
     public function test_a_confirmed_cause_stands_in_place_of_suspects_for_engineers_alone(): void
     {
         $drafts = new Drafts(
-            self::facts(['known' => new Known('IN-1', 'T', causes: ['clk-2 lost its signal', 'b', 'c', 'd'], suspects: ['clk-2'])])
+            self::facts(['known' => new KnownInside('IN-1', 'T', causes: ['clk-2 lost its signal', 'b', 'c', 'd'], suspects: ['clk-2'])])
         );
 
         self::assertStringContainsString('Cause: clk-2 lost its signal; b; c; and 1 more.', $drafts->of(Version::Technical)->text);
@@ -191,7 +193,7 @@ final class DraftsTest extends TestCase
     #[TestWith([2, '2 people have reported it.'])]
     public function test_managers_read_how_many_have_reported_it(int $count, string $words): void
     {
-        $card = (new Drafts(self::facts(['known' => new Known(reports: $count)])))->of(Version::Card)->text;
+        $card = (new Drafts(self::facts(['known' => new KnownInside(reports: $count)])))->of(Version::Card)->text;
 
         self::assertStringContainsString($words, $card);
         self::assertStringContainsString('Nobody coordinates it yet.', $card);
@@ -229,7 +231,8 @@ final class DraftsTest extends TestCase
         self::assertSame(
             $isSaid,
             str_contains(
-                (new Drafts(self::facts(['known' => new Known('IN-1', 'T', items: $items)])))->of(Version::Technical)->text, 'items are hit'
+                (new Drafts(self::facts(['known' => new KnownInside('IN-1', 'T', items: $items)])))->of(Version::Technical)->text,
+                'items are hit'
             )
         );
     }

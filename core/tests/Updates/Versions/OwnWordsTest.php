@@ -11,7 +11,7 @@ use Random\Randomizer;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Check;
-use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\RecordFacts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 
@@ -245,7 +245,7 @@ final class OwnWordsTest extends TestCase
 
     private int $next;
 
-    private Facts $record;
+    private RecordFacts $record;
 
     private function draw(): void
     {
@@ -267,7 +267,7 @@ final class OwnWordsTest extends TestCase
                 $aliases[$name] = self::SERVICES[$i];
             }
         }
-        $this->record = (new Facts(
+        $this->record = (new RecordFacts(
             Stage::Fixing, array_fill_keys(self::SERVICES, State::Up), [], self::PLACES, $now, $this->since, $this->estimate, $this->next,
             $this->zone, aliases: $aliases,
         ))->asTold(
