@@ -97,9 +97,12 @@ final class IncidentWords implements TellsEntries
                 "Coordination offered to {$facts->person('person')}", $facts->text('text'),
             ),
             IncidentEntry::CoordinationDeclined => Sentence::plain('Does not take coordination', $facts->text('why')),
-            IncidentEntry::CoordinatorLeft => Sentence::strong('Nobody coordinates this', "{$facts->person('person')} has left"),
+            IncidentEntry::CoordinatorLeft => Sentence::strong(
+                'Nobody coordinates this', $facts->person('person').' '.($facts->is('stays') ? 'is no coordinator any more' : 'has left'),
+            ),
             IncidentEntry::CoordinationLapsed => Sentence::plain(
-                'Coordination stays where it is', "{$facts->person('person')}, to whom it was offered, has left",
+                'Coordination stays where it is',
+                "{$facts->person('person')}, to whom it was offered, ".($facts->is('stays') ? 'is no coordinator any more' : 'has left'),
             ),
             IncidentEntry::AutoIncidentsChanged => Sentence::plain("Changed when alerts of {$facts->text('team')} become incidents"),
             null => null,

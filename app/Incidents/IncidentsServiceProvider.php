@@ -34,6 +34,7 @@ use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\HearsLeaving;
+use App\Platform\Contracts\HearsRoles;
 use App\Platform\Contracts\InHand;
 use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
@@ -79,6 +80,7 @@ final class IncidentsServiceProvider extends Capability
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],
             HearsLeaving::class => [LeftBehind::class],
+            HearsRoles::class => [LeftBehind::class],
             InHand::class => [LeftBehind::class],
             GoesByHolidays::class => [Promised::class],
             CountsTargets::class => [IncidentTargets::class],

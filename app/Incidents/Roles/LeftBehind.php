@@ -8,8 +8,10 @@ use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HearsLeaving;
+use App\Platform\Contracts\HearsRoles;
 use App\Platform\Contracts\InHand;
 use App\Platform\Database\Locked;
+use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -18,13 +20,13 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 
 /**
- * Incidents that somebody coordinates, or has a role in, when they leave: from then on nobody does, and those who are there decide who
- * takes it.
+ * Incidents that somebody coordinates, or has a role in, when they leave, or may coordinate no more: from then on nobody does, and
+ * those who are there decide who takes it.
  *
  * @phpstan-import-type InHandLine from InHand
  * @phpstan-type UncoordinatedLine array{incident: int, ref: string, title: string, priority: int}
  */
-final class LeftBehind implements Decisions, HearsLeaving, InHand
+final class LeftBehind implements Decisions, HearsLeaving, HearsRoles, InHand
 {
     public function inHand(Person $person): array
     {
@@ -41,18 +43,31 @@ final class LeftBehind implements Decisions, HearsLeaving, InHand
 
     public function left(Person $person, Person $by): void
     {
-        foreach ($this->coordinatedBy($person) as $incident) {
-            Locked::again($incident)->update(['coordinator_id' => null]);
-            CoordinationOffer::settleAll($incident);
-            self::write(IncidentEntry::CoordinatorLeft, $incident->id, $person, $by);
-        }
-        foreach (CoordinationOffer::query()->waiting()->where('to_id', $person->id)->orderBy('id')->get() as $offer) {
-            $offer->update(['settled_at' => now()]);
-            self::write(IncidentEntry::CoordinationLapsed, $offer->incident_id, $person, $by);
-        }
+        $this->coordinatesNoMore($person, $by, []);
         foreach ($this->rolesOf($person) as $held) {
             $held->update(['until' => now()]);
             self::write(IncidentEntry::RoleLeft, $held->incident_id, $person, $by, ['role' => self::name($held)]);
+        }
+    }
+
+    public function doesOtherThings(Person $person, Person $by): void
+    {
+        if (! Deed::RunIncidents->isAllowedTo($person)) {
+            $this->coordinatesNoMore($person, $by, ['stays' => true]);
+        }
+    }
+
+    /** @param  array{stays?: true}  $more  whether they are still there, and only coordinate no more */
+    private function coordinatesNoMore(Person $person, Person $by, array $more): void
+    {
+        foreach ($this->coordinatedBy($person) as $incident) {
+            Locked::again($incident)->update(['coordinator_id' => null]);
+            CoordinationOffer::settleAll($incident);
+            self::write(IncidentEntry::CoordinatorLeft, $incident->id, $person, $by, $more);
+        }
+        foreach (CoordinationOffer::query()->waiting()->where('to_id', $person->id)->orderBy('id')->get() as $offer) {
+            $offer->update(['settled_at' => now()]);
+            self::write(IncidentEntry::CoordinationLapsed, $offer->incident_id, $person, $by, $more);
         }
     }
 
@@ -94,7 +109,7 @@ final class LeftBehind implements Decisions, HearsLeaving, InHand
         return ['what' => "{$incident->ref()} $incident->title", 'link' => "/incidents/$incident->id", 'becomes' => $becomes];
     }
 
-    /** @param  array<string, string>  $more */
+    /** @param  array<string, string|true>  $more */
     private static function write(IncidentEntry $kind, int $incident, Person $person, Person $by, array $more = []): void
     {
         Journal::write(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Staff;
 
 use App\Platform\Contracts\HearsAddresses;
+use App\Platform\Contracts\HearsRoles;
 use App\Platform\Database\Locked;
 use App\Platform\Given;
 use App\Platform\Journal\Actor;
@@ -60,6 +61,9 @@ final class KeepParticulars
             foreach (Given::all(HearsAddresses::class) as $one) {
                 $one->moved($person, $before['email'], $by);
             }
+        }
+        foreach ($before['roles'] === $person->roles ? [] : Given::all(HearsRoles::class) as $one) {
+            $one->doesOtherThings($person, $by);
         }
         if ($changes !== []) {
             Journal::write(

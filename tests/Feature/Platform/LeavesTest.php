@@ -12,6 +12,7 @@ use App\Incidents\Roles\RoleHeld;
 use App\Paging\EscalationPolicy;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
+use App\Platform\Staff\KeepParticulars;
 use App\Tickets\HandTickets;
 use App\Tickets\TicketEntry;
 use App\Topology\Answerable;
@@ -100,6 +101,32 @@ final class LeavesTest extends TestCase
         ]]));
         $this->post("/incidents/$theirs->id/coordinate", ['from' => null])->assertSessionHasNoErrors();
         $this->get('/')->assertInertia(fn(Shown $page) => $page->where('uncoordinated', []));
+    }
+
+    public function test_an_incident_of_somebody_who_coordinates_no_more_waits_for_somebody_to_take_it(): void
+    {
+        [$theirs, $other] = Incident::factory()->count(2)
+            ->create(['service_id' => 'vehicle-lanes', 'coordinator_id' => 'mika-sund'])->all();
+        $other->update(['coordinator_id' => 'ingrid-vale']);
+        app(HandOverCoordination::class)->offer($other, $this->person('mika-sund'), 'Mine ends.', $this->person('ingrid-vale'));
+        $held = RoleHeld::query()->create(
+            ['incident_id' => $other->id, 'role' => 'communicator', 'person_id' => 'mika-sund', 'since' => now()],
+        );
+        $does = fn(string ...$roles) => $this->actingAs($this->person('per-strand'))->post(
+            '/people/mika-sund/particulars', [...KeepParticulars::of($this->person('mika-sund')), 'roles' => $roles],
+            ['X-Request-Key' => uniqid()],
+        )->assertSessionHasNoErrors();
+        $does('coordinator', 'responder');
+        self::assertSame('mika-sund', $theirs->refresh()->coordinator_id);
+        $does('responder');
+        self::assertSame([null, 'ingrid-vale'], [$theirs->refresh()->coordinator_id, $other->refresh()->coordinator_id]);
+        self::assertSame(0, CoordinationOffer::query()->waiting()->count());
+        self::assertNull($held->refresh()->until, 'What others may do, too, they go on doing.');
+        self::assertSame(
+            ['Mika Sund is no coordinator any more', 'Mika Sund, to whom it was offered, is no coordinator any more'],
+            Entry::query()->whereIn('kind', [IncidentEntry::CoordinatorLeft, IncidentEntry::CoordinationLapsed])->orderBy('seq')->get()
+                ->map(static fn(Entry $one): string => Sentence::of($one)->rest)->all(),
+        );
     }
 
     public function test_their_tickets_go_back_and_what_was_offered_to_them_stays(): void
