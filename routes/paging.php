@@ -48,6 +48,7 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:administer')->group(function (): void {
             Route::post('people', [PeopleController::class, 'store']);
             Route::post('people/{person}/leave', [PeopleController::class, 'leave']);
+            Route::post('people/{person}/return', [PeopleController::class, 'comeBack']);
         });
     });
 });

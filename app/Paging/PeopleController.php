@@ -53,6 +53,10 @@ final class PeopleController
                 ]),
             'roles' => self::roles(),
             'timeZone' => config('skarvo.time_zone'),
+            // For whoever may take them back in.
+            'gone' => CurrentPerson::of($request)->has(Role::Administrator)
+                ? Person::query()->whereNotNull('left_at')->orderBy('name')->get(['id', 'name'])
+                : [],
             'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
         ]);
     }
@@ -156,6 +160,14 @@ final class PeopleController
         Once::for($request, static function () use ($leaves, $person, $by): void {
             $leaves($person, $by);
         });
+
+        return back();
+    }
+
+    public function comeBack(Request $request, Person $person, PersonReturns $returns): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => $returns($person, $by));
 
         return back();
     }

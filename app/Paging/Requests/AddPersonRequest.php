@@ -6,6 +6,7 @@ namespace App\Paging\Requests;
 
 use App\Platform\Http\Asked;
 use App\Platform\Http\Form;
+use App\Platform\Person;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
 use App\Platform\Staff\KeepParticulars;
@@ -34,7 +35,10 @@ final class AddPersonRequest extends Form
     public function messages(): array
     {
         return [
-            'email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.',
+            'email.unique' => Person::query()->where('email', Asked::text($this, 'email'))->whereNotNull('left_at')->exists()
+                ? 'Somebody who has left had this address. Take them back in on their page: it stands below the list.'
+                : 'Somebody has this address already.',
+            'email.*' => 'Give an address of mail.',
             'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.',
             'password.min' => 'A password has at least '.KeepParticulars::SHORTEST_PASSWORD
                 .' characters. Without one they cannot sign in, and can still be paged.',

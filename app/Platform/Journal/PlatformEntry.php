@@ -19,6 +19,7 @@ enum PlatformEntry: string implements EntryKind
     case TeamRenamed = 'team.renamed';
     case TeamDropped = 'team.dropped';
     case PersonLeft = 'person.left';
+    case PersonReturned = 'person.returned';
     case TokenMade = 'token.made';
     case PersonSignedIn = 'person.signed_in';
     case PersonSignedOut = 'person.signed_out';
@@ -29,7 +30,7 @@ enum PlatformEntry: string implements EntryKind
         return match ($this) {
             self::MailQueued, self::MailSent,
             self::MailFailed => ['to' => Particular::Words, 'subject' => Particular::Words, 'error' => Particular::Words],
-            self::PersonMade, self::PersonPassword, self::PersonLeft => ['person' => Particular::Person],
+            self::PersonMade, self::PersonPassword, self::PersonLeft, self::PersonReturned => ['person' => Particular::Person],
             self::PersonChanged => ['person' => Particular::Person, 'changes' => Particular::Words],
             self::PersonSignInFailed => ['person' => Particular::Person, 'from' => Particular::Words],
             default => [],

@@ -22,6 +22,7 @@ final class PlatformWords implements TellsEntries
             PlatformEntry::TeamRenamed => Sentence::plain("Renamed the team {$facts->text('was')} to {$facts->text('team')}"),
             PlatformEntry::TeamDropped => Sentence::plain("Deleted the team {$facts->text('team')}"),
             PlatformEntry::PersonLeft => Sentence::plain("{$facts->person('person')} has left"),
+            PlatformEntry::PersonReturned => Sentence::plain("{$facts->person('person')} is here again"),
             PlatformEntry::TokenMade => Sentence::plain("Made the token {$facts->text('name')}", $facts->list('abilities')),
             PlatformEntry::PersonSignedIn => Sentence::quiet('Signed in'),
             PlatformEntry::PersonSignedOut => Sentence::quiet('Signed out'),

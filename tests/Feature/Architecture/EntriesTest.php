@@ -500,6 +500,10 @@ final class EntriesTest extends TestCase
         ];
         yield ['people/{person}/leave', [], ['person.left person:noor-lind']];
         yield [
+            'people/{person}/return', [], ['person.returned person:noor-lind'],
+            fn() => $this->person('noor-lind')->update(['left_at' => now()]),
+        ];
+        yield [
             'on-call/{rota}/swap', static fn(): array => [...self::TURN, 'with' => (string) self::other()],
             ['rota.swap_asked rota:lanes'],
             fn() => $this->post('/on-call/lanes/take', [...self::TURN, 'person' => 'per-strand'], ['X-Request-Key' => 'take']),
@@ -518,7 +522,7 @@ final class EntriesTest extends TestCase
             ...$parts, 'rule' => (int) DB::table('connection_rules')->max('id'),
             'policy' => (int) DB::table('escalation_policies')->max('id'), 'absence' => (int) DB::table('absences')->max('id'),
             'incident' => (int) Incident::query()->max('id'),
-            'person' => $address === 'people/{person}/leave' ? 'noor-lind' : 'per-strand',
+            'person' => in_array($address, ['people/{person}/leave', 'people/{person}/return'], true) ? 'noor-lind' : 'per-strand',
         ];
         $uri = (string) preg_replace_callback(
             '/\{(\w+)\}/', static fn(array $m): string => rawurlencode((string) ($parts[$m[1]] ?? 'x')), $address,

@@ -11,8 +11,10 @@ use App\Incidents\Roles\HandOverCoordination;
 use App\Incidents\Roles\RoleHeld;
 use App\Paging\EscalationPolicy;
 use App\Platform\Journal\Entry;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Journal\Sentence;
 use App\Platform\Staff\KeepParticulars;
+use App\Rota\Rota;
 use App\Tickets\HandTickets;
 use App\Tickets\TicketEntry;
 use App\Topology\Answerable;
@@ -127,6 +129,34 @@ final class LeavesTest extends TestCase
             Entry::query()->whereIn('kind', [IncidentEntry::CoordinatorLeft, IncidentEntry::CoordinationLapsed])->orderBy('seq')->get()
                 ->map(static fn(Entry $one): string => Sentence::of($one)->rest)->all(),
         );
+    }
+
+    public function test_whoever_was_taken_out_by_mistake_is_taken_back_in(): void
+    {
+        $at = now()->getTimestamp();
+        $rota = Rota::query()->findOrFail('lanes');
+        $rota->update(['overrides' => [[
+            'from' => now()->toIso8601ZuluString(), 'to' => now()->addDay()->toIso8601ZuluString(), 'person' => 'mika-sund',
+        ]]]);
+        $onCall = static fn(): ?string => $rota->between($at, $at + 60)->segments[0]->person;
+        $new = ['name' => 'Mika', 'email' => 'Mika-Sund@eiderholm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo'];
+        $this->leaves();
+        self::assertNull($onCall());
+        $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('gone', [['id' => 'mika-sund', 'name' => 'Mika Sund']]));
+        $this->post('/people', $new)->assertSessionHasErrors(
+            ['email' => 'Somebody who has left had this address. Take them back in on their page: it stands below the list.'],
+        );
+        $this->actingAs($this->person('ingrid-vale'))->post('/people/mika-sund/return')->assertForbidden();
+        $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('gone', []));
+        foreach (['first', 'second'] as $key) {
+            $this->actingAs($this->person('per-strand'))->post('/people/mika-sund/return', [], ['X-Request-Key' => $key])
+                ->assertSessionHasNoErrors();
+        }
+        self::assertSame('mika-sund', $onCall());
+        self::assertSame(['person:mika-sund'], self::entriesOf(PlatformEntry::PersonReturned));
+        $this->post('/people', $new)->assertSessionHasErrors(['email' => 'Somebody has this address already.']);
+        auth()->logout();
+        $this->post('/sign-in', ['email' => $new['email'], 'password' => 'eiderholm'])->assertSessionHasErrors('email');
     }
 
     public function test_their_tickets_go_back_and_what_was_offered_to_them_stays(): void

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { Link, useForm } from '@inertiajs/vue3';
+import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
 import { plural } from '@/lib/states';
 import TeamList from '@/pages/Paging/TeamList.vue';
 import type { TeamLine } from '@/pages/Paging/staff';
@@ -24,6 +25,8 @@ const props = defineProps<{
   teams: TeamLine[];
   roles: { value: string; words: string }[];
   timeZone: string;
+  /** Who has left, for whoever may take them back in. */
+  gone: { id: string; name: string }[];
   mayAdd: boolean;
 }>();
 const find = ref('');
@@ -36,17 +39,17 @@ const shown = computed(() =>
   ),
 );
 const doubtful = computed(() => props.people.filter((one) => one.doubts.length > 0).length);
-const form = useForm({ name: '', email: '', team: '', roles: ['responder'], time_zone: props.timeZone, password: '' });
-const wrong = computed(() => Object.values(form.errors)[0]);
-const add = (): void => {
-  form.transform((data) => ({ ...data, team: data.team || null, password: data.password || null })).post('/people');
-};
+const action = useAction();
+const form = ref({ name: '', email: '', team: '', roles: ['responder'], time_zone: props.timeZone, password: '' });
+const wrong = computed(() => Object.values(action.errors.value)[0]);
+const add = (): void =>
+  action.send('/people', { ...form.value, team: form.value.team || null, password: form.value.password || null });
 </script>
 
 <template>
   <AppShell
     title="People"
-    :follows="{ 'person.': ['people', 'teams'], 'page.': ['people'], 'team.': ['people', 'teams'] }"
+    :follows="{ 'person.': ['people', 'teams', 'gone'], 'page.': ['people'], 'team.': ['people', 'teams'] }"
   >
     <div
       class="grid min-h-0 flex-1 content-start gap-6 overflow-y-auto p-4 xl:grid-cols-[minmax(0,1fr)_340px]"
@@ -98,6 +101,13 @@ const add = (): void => {
           </tbody>
         </table>
         <p v-if="shown.length === 0" class="mt-2 text-small text-ink-2">Nobody matches.</p>
+        <p v-if="gone.length" class="mt-4 text-small text-ink-2">
+          Have left:
+          <template v-for="(one, i) in gone" :key="one.id"
+            ><template v-if="i">, </template
+            ><Link :href="`/people/${one.id}`" class="link inline-block min-h-6">{{ one.name }}</Link></template
+          >.
+        </p>
       </div>
       <div>
         <form v-if="mayAdd" class="mb-6" aria-label="Add a person" @submit.prevent="add">
@@ -125,7 +135,7 @@ const add = (): void => {
               >
             </fieldset>
           </div>
-          <ActButton class="mt-3" type="submit" :busy="form.processing"
+          <ActButton class="mt-3" type="submit" :busy="action.busy.value"
             >Add the person, reached by email at first</ActButton
           >
         </form>
