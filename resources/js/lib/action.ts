@@ -4,7 +4,7 @@ import { customRef, nextTick, onScopeDispose, ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
 import { act, ALWAYS } from '@/lib/live';
 
-type Sent = Record<string, string | number | boolean | null | string[] | number[] | File[]>;
+type Sent = Record<string, string | number | boolean | null | string[] | number[] | File | File[]>;
 
 export interface Action {
   busy: Ref<boolean>;

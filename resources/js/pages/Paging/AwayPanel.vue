@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Link, useForm } from '@inertiajs/vue3';
+import { Link } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -18,10 +18,9 @@ const away = useAction();
 /** Leave is meant, and typed, on their own clocks. */
 const theirClock = clockOf(props.person.time_zone);
 const absence = ref({ kind: 'leave', from: '', to: '', what: '' });
-const calendar = useForm<{ file: File | null }>({ file: null });
 const takeCalendar = (event: Event): void => {
-  calendar.file = (event.target as HTMLInputElement).files?.[0] ?? null;
-  if (calendar.file) calendar.post(`/people/${props.person.id}/leave-calendar`, { preserveScroll: true });
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (file) away.send(`/people/${props.person.id}/leave-calendar`, { file });
 };
 const addAbsence = (): void =>
   away.send(`/people/${props.person.id}/absences`, { ...absence.value }, () => {
@@ -32,7 +31,7 @@ const addAbsence = (): void =>
 <template>
   <div>
     <h2 class="mt-5 mb-1">Away, or prefers not to be on call, on the clocks of {{ person.time_zone }}</h2>
-    <TroubleNote :text="calendar.errors.file ?? Object.values(away.errors.value)[0]" />
+    <TroubleNote :text="Object.values(away.errors.value)[0]" />
     <ul v-if="gaps.length" class="mb-2 border-l-2 border-call pl-3 text-small" aria-label="Gaps that leave makes">
       <li v-for="gap in gaps" :key="gap.rota + gap.from">
         <strong class="text-call">Nobody</strong> on

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { useForm } from '@inertiajs/vue3';
-import { ref } from 'vue';
+import { ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
-import { newKey } from '@/lib/key';
+import { useAction } from '@/lib/action';
 import { plural } from '@/lib/states';
 import { clockOf } from '@/lib/time';
 
@@ -19,14 +18,14 @@ interface Preview {
 const props = defineProps<{ rota: string; zone: string }>();
 const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
-const form = useForm<{ file: File | null; seen: string }>({ file: null, seen: '' });
+const action = useAction();
+const chosen = ref<File | null>(null);
 const preview = ref<Preview | null>(null);
 const trouble = ref<string | undefined>();
-let key = newKey();
 const token = (): string => decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
 const choose = (event: Event): Promise<void> => look((event.target as HTMLInputElement).files?.[0] ?? null);
 const look = async (file: File | null): Promise<void> => {
-  form.file = file;
+  chosen.value = file;
   preview.value = null;
   trouble.value = undefined;
   if (!file) return;
@@ -40,37 +39,28 @@ const look = async (file: File | null): Promise<void> => {
     });
     const told = (await answer.json()) as Preview & { message?: string };
     // What is taken is the file that stands there now: its turns are the ones to see before.
-    if (form.file !== file) return;
-    if (answer.ok) {
-      preview.value = told;
-      form.seen = told.seen;
-    } else trouble.value = told.message ?? 'This file could not be read.';
+    if (chosen.value !== file) return;
+    if (answer.ok) preview.value = told;
+    else trouble.value = told.message ?? 'This file could not be read.';
   } catch {
     trouble.value = 'No connection. Choose the file again when it is back.';
   }
 };
-const take = (): void => {
-  form.post(`/on-call/${props.rota}/calendar`, {
-    headers: { 'X-Request-Key': key },
-    preserveScroll: true,
-    onSuccess: () => {
-      key = newKey();
-      emit('close');
-    },
-    // It is looked at anew, and what is wrong stays said.
-    onError: (why) => {
-      if (!why.seen) return;
-      key = newKey();
-      void look(form.file).then(() => (trouble.value ??= why.seen));
-    },
-  });
-};
+const take = (): void =>
+  action.send(`/on-call/${props.rota}/calendar`, { file: chosen.value, seen: preview.value?.seen ?? '' }, () =>
+    emit('close'),
+  );
+// The rota is another than it was: what the calendar changes of it is looked at anew, and why stays said.
+watch(
+  () => action.errors.value.seen,
+  (why) => why && void look(chosen.value),
+);
 </script>
 
 <template>
   <SideSheet open title="Take turns from a calendar" @close="emit('close')">
     <form class="grid gap-4 text-small" @submit.prevent="take">
-      <TroubleNote :text="trouble ?? form.errors.file ?? (form.errors as Record<string, string>).action" />
+      <TroubleNote :text="trouble ?? Object.values(action.errors.value)[0]" />
       <p class="text-ink-2">
         Each event is a turn. The person is given by a guest’s email address, or by the name at the start of the event’s
         title. Covers the next thirteen months.
@@ -100,7 +90,7 @@ const take = (): void => {
             </li>
           </ul>
         </section>
-        <ActButton main type="submit" :busy="form.processing" :disabled="preview.changes.length === 0">{{
+        <ActButton main type="submit" :busy="action.busy.value" :disabled="preview.changes.length === 0">{{
           preview.changes.length ? `Take ${plural(preview.turns, 'turn')}` : 'Nothing to change'
         }}</ActButton>
       </template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { Link, useForm } from '@inertiajs/vue3';
-import { computed } from 'vue';
+import { Link } from '@inertiajs/vue3';
+import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import BurdenTable from '@/pages/Rota/BurdenTable.vue';
 
@@ -26,7 +27,8 @@ const props = defineProps<{
   holidays: Record<string, string> | [];
 }>();
 const shared = useShared();
-const form = useForm<{ file: File | null }>({ file: null });
+const action = useAction();
+const file = ref<File | null>(null);
 const columns: { key: keyof Burden; title: string }[] = [
   { key: 'seconds', title: 'Hours' },
   { key: 'nights', title: 'Nights' },
@@ -75,9 +77,9 @@ const named = computed(() => Object.entries(props.holidays));
       <form
         v-if="shared.me?.administers"
         class="mt-5 flex flex-wrap items-end gap-3 text-small"
-        @submit.prevent="form.post('/fairness/holidays', { forceFormData: true })"
+        @submit.prevent="action.send('/fairness/holidays', { file })"
       >
-        <TroubleNote :text="form.errors.file" />
+        <TroubleNote :text="Object.values(action.errors.value)[0]" />
         <label
           >Public holidays, as an iCalendar file
           <input
@@ -85,9 +87,9 @@ const named = computed(() => Object.entries(props.holidays));
             accept=".ics"
             class="field py-1"
             required
-            @change="form.file = ($event.target as HTMLInputElement).files?.[0] ?? null"
+            @change="file = ($event.target as HTMLInputElement).files?.[0] ?? null"
         /></label>
-        <ActButton type="submit" :busy="form.processing">Use these holidays</ActButton>
+        <ActButton type="submit" :busy="action.busy.value">Use these holidays</ActButton>
       </form>
     </div>
   </AppShell>

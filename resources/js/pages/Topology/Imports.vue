@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link, useForm } from '@inertiajs/vue3';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
@@ -17,8 +17,13 @@ const form = useForm<{ file: File | null }>({ file: null });
 const choose = (event: Event): void => {
   form.file = (event.target as HTMLInputElement).files?.[0] ?? null;
   form.clearErrors();
+  lost.value = false;
 };
-const send = (): void => form.post('/imports', { forceFormData: true });
+const lost = ref(false);
+const send = (): void => {
+  lost.value = false;
+  form.post('/imports', { forceFormData: true, onNetworkError: () => void (lost.value = true) });
+};
 </script>
 
 <template>
@@ -49,7 +54,9 @@ const send = (): void => form.post('/imports', { forceFormData: true });
         <template v-if="mayEdit">
           <h2 class="mb-2">Upload a file</h2>
           <form class="grid gap-3" @submit.prevent="send">
-            <TroubleNote :text="form.errors.file" />
+            <TroubleNote
+              :text="lost ? 'Not sent: the connection is gone. Send it again when it is back.' : form.errors.file"
+            />
             <label
               >CSV, JSON or GraphML
               <input type="file" class="field" accept=".csv,.tsv,.txt,.json,.graphml,.xml" required @change="choose" />
