@@ -65,7 +65,7 @@ final class ProposeIncident
             ),
             'sites' => $hit->sites,
             'returns' => Recurrence::of(array_map(strval(...), array_keys($observed))),
-            'together' => Troubles::now($situation)->with($observed),
+            'together' => OnOneItem::now($situation)->with($observed),
             'targets' => $matrix->toArray()['targets'],
             'restore' => self::restore(),
             'priorities' => $matrix->toArray()['priorities'],

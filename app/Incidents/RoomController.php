@@ -59,7 +59,7 @@ final class RoomController
             'hit' => fn(): array => $this->hit($incident, $situation),
             // What somebody looks at once they have read the rest.
             'together' => Inertia::defer(
-                static fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null, 'later',
+                static fn(): ?array => $incident->isOpen() ? OnOneItem::now($situation)->ofIncident($incident) : null, 'later',
             ),
             'said' => fn(): array => Said::inOrder($incident->id),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)

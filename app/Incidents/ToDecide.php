@@ -24,7 +24,7 @@ final class ToDecide implements Decisions
                 ->when($from, static fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($to, static fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(static fn(Report $r): array => $r->toLine()),
-            'together' => static fn(): array => Troubles::now(Situation::shown())->together(),
+            'together' => static fn(): array => OnOneItem::now(Situation::shown())->together(),
             'matrixVersion' => Priorities::version(...),
         ];
     }

@@ -339,7 +339,7 @@ export interface TicketMore { version: number; service_id: string; impact: 'wide
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }
 
-/** Incidents/Troubles */
+/** Incidents/OnOneItem */
 export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }
 
 /** Updates/Following/AudienceShown */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature\Incidents;
 
 use App\Incidents\Incident;
+use App\Incidents\OnOneItem;
 use App\Incidents\Situation;
-use App\Incidents\Troubles;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Topology\Standing;
@@ -160,7 +160,7 @@ final class StandingTest extends TestCase
         $this->takeSignals();
         $lane = Alert::query()->where('item_id', 'lane-control-ask')->sole();
         $this->post('/alerts/split', ['alerts' => [$lane->id]]);
-        $together = Troubles::now(Situation::now())->together();
+        $together = OnOneItem::now(Situation::now())->together();
         self::assertCount(1, $together);
         self::assertSame('clk-2', $together[0]['item']['id']);
         self::assertSame(

@@ -19,7 +19,7 @@ use Skarvo\Topology\State;
  *     troubles: list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>}>,
  * }
  */
-final class Troubles
+final class OnOneItem
 {
     private const MOST_GROUPS = 40;
 
