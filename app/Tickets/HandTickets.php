@@ -17,7 +17,7 @@ final class HandTickets
     use DoesWithTickets;
 
     /**
-     * @param  string|null  $whose  name of who had it, as whoever takes it saw; empty: nobody; null: whoever has it
+     * @param  string|null  $whose  id of who had it, as whoever takes it saw; empty: nobody; null: whoever has it
      *
      * @throws Refused if somebody else took it meanwhile
      */
@@ -27,8 +27,8 @@ final class HandTickets
         if ($ticket->person_id === $this->by->id) {
             return;
         }
-        $holder = Names::person($ticket->person_id);
-        if ($whose !== null && $holder !== '' && $holder !== $whose) {
+        if ($whose !== null && $ticket->person_id !== null && $ticket->person_id !== $whose) {
+            $holder = Names::person($ticket->person_id);
             throw Refused::because("$holder has {$ticket->ref()} by now. Take it all the same if that is agreed.");
         }
         $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
@@ -41,15 +41,15 @@ final class HandTickets
      * To a team, or back to the desk, at once; to a person once they accept: until then it stays with whoever has it, so that
      * it never belongs to nobody.
      *
-     * @param  string|null  $seen  with whom it was, as whoever hands it over saw; null: with whomever
+     * @param  string|null  $seen  with whom it was, as whoever hands it over saw (heldBy()); null: with whomever
      *
      * @throws Refused if it is with somebody else by now
      */
     public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why, ?string $seen = null): void
     {
         $this->begin($ticket);
-        $with = $ticket->load('person', 'team')->who();
-        if ($seen !== null && $seen !== $with) {
+        if ($seen !== null && $seen !== $ticket->heldBy()) {
+            $with = $ticket->load('person', 'team')->who();
             throw Refused::because("{$ticket->ref()} is with $with by now. Hand it over all the same if that is agreed.");
         }
         if ($person?->left_at !== null) {

@@ -64,7 +64,7 @@ use Skarvo\Tickets\TicketState;
  *     id: int, report: int|null, part_of: array{ref: string, title: string, link: string|null}|null, task: int|null, ref: string,
  *     kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
  *     place: string|null, service: string, team: string|null, item_name: string|null, way: string, language: string|null, priority: int,
- *     who: string, holder: string|null, mine: bool, opened_at: CarbonImmutable,
+ *     who: string, with: string, holder: string|null, mine: bool, opened_at: CarbonImmutable,
  *     waits_since: CarbonImmutable,
  *     due: CarbonImmutable|null, is_near: bool, offered: array{to: string, by: string, mine: bool}|null, more_urgent: string|null,
  *     incident: array{id: int, ref: string, title: string, is_open: bool}|null,
@@ -170,6 +170,12 @@ final class Ticket extends Record
         return $this->report?->ref() ?? sprintf('TA-%04d', $this->id);
     }
 
+    /** What tells whoever has it from anybody else of the same name: their id, or the team at which it waits. */
+    public function heldBy(): string
+    {
+        return $this->person_id ?? ($this->team_id === null ? 'the desk' : "team $this->team_id");
+    }
+
     /** Who has it, else the team at which it waits. */
     public function who(): string
     {
@@ -240,7 +246,7 @@ final class Ticket extends Record
             'service' => ($this->report === null ? $this->task?->service() : $this->report->service)->name ?? '',
             'team' => $this->team?->name, 'item_name' => $this->item?->name,
             'way' => $this->report?->way->words() ?? 'asked', 'language' => $this->report?->language, 'priority' => $this->priority,
-            'who' => $this->who(), 'holder' => $this->person?->name,
+            'who' => $this->who(), 'with' => $this->heldBy(), 'holder' => $this->person_id,
             'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,

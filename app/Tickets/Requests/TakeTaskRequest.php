@@ -14,7 +14,7 @@ final class TakeTaskRequest extends Form
         return ['whose' => ['nullable', 'string', 'max:200']];
     }
 
-    /** @return string|null name of who had it, empty: nobody; null: it was not said */
+    /** @return string|null id of who had it, empty: nobody; null: it was not said */
     public function whose(): ?string
     {
         return $this->has('whose') ? (string) ($this->validated()['whose'] ?? '') : null;

@@ -14,7 +14,7 @@ final class TakeTicketsRequest extends TicketsRequest
         return [...parent::rules(), 'whose' => ['nullable', 'array'], 'whose.*' => ['nullable', 'string', 'max:200']];
     }
 
-    /** @return string|null name of who had it, empty: nobody; null: it was not said */
+    /** @return string|null id of who had it, empty: nobody; null: it was not said */
     public function whose(Ticket $ticket): ?string
     {
         return $this->beside('whose', $ticket);

@@ -42,7 +42,8 @@ use Skarvo\Tickets\TicketState;
  * @property-read Ticket|null $own where it is worked on; none while it is the desk's own
  *
  * @phpstan-type TaskLine array{
- *     id: int, own: int|null, holder: string|null, text: string, team: string|null, for: array{id: string, name: string}|null,
+ *     id: int, own: int|null, holder: array{id: string, name: string}|null, text: string, team: string|null,
+ *     for: array{id: string, name: string}|null,
  *     by_when: CarbonImmutable|null,
  *     blocked: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
  *     at: CarbonImmutable|null,
@@ -144,7 +145,7 @@ final class Task extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->name, 'text' => $this->text,
+            'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->only(['id', 'name']), 'text' => $this->text,
             'team' => $this->team_id === null ? null : Names::team($this->team_id),
             'for' => $this->for_id === null ? null : ['id' => $this->for_id, 'name' => Names::person($this->for_id)],
             'by_when' => $this->due_at, 'blocked' => $this->blocked, 'must' => $this->must,

@@ -42,7 +42,10 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
               ><template v-else>{{ whose(one) }}</template
               ><span v-if="one.by_when" :class="isLate(one) ? 'font-semibold text-call' : ''"
                 >, by {{ clockTime(one.by_when) }}{{ isLate(one) ? ', overdue' : '' }}</span
-              >{{ one.holder && one.holder !== one.for?.name && one.state === 'open' ? `, ${one.holder} has it` : ''
+              >{{
+                one.holder && one.holder.id !== one.for?.id && one.state === 'open'
+                  ? `, ${one.holder.name} has it`
+                  : ''
               }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
               }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
               }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span

@@ -20,7 +20,7 @@ const { text, clear } = useDraft(`task-${props.task.id}`);
 const talking = ref(text.value !== '');
 const passing = ref(false);
 const left = computed(() => (props.task.due === null ? null : millis(props.task.due) - now.value));
-const isMine = computed(() => props.task.holder !== null && props.task.holder === shared.value.me?.name);
+const isMine = computed(() => props.task.holder !== null && props.task.holder.id === shared.value.me?.id);
 const say = (): void => {
   const sent = text.value;
   if (sent.trim() === '') return;
@@ -40,7 +40,7 @@ const say = (): void => {
       }}
     </p>
     <p class="text-small">
-      <strong>{{ isMine ? 'You have it' : task.holder ? `${task.holder} has it` : 'Nobody has it yet' }}</strong>,
+      <strong>{{ isMine ? 'You have it' : task.holder ? `${task.holder.name} has it` : 'Nobody has it yet' }}</strong>,
       <span class="text-ink-2">priority {{ task.priority }}</span
       ><span v-if="left !== null" :class="left < 0 ? 'font-semibold text-call' : 'text-ink-2'"
         >, {{ left < 0 ? `overdue by ${remaining(-left)}` : `${remaining(left)} left` }}</span
@@ -71,7 +71,7 @@ const say = (): void => {
         class="px-4! py-2!"
         :busy="action.busy.value"
         :aria-label="`Take: ${task.text}`"
-        @click="action.send(`/tasks/${task.id}/take`, { whose: task.holder ?? '' })"
+        @click="action.send(`/tasks/${task.id}/take`, { whose: task.holder?.id ?? '' })"
         >Take it</ActButton
       >
       <ActButton
