@@ -43,6 +43,26 @@ final class RulesDocumentTest extends TestCase
         ],
     ];
 
+    public function test_it_names_people_in_stages_reviews_and_as_stand_ins(): void
+    {
+        $people = static function (array $more): array {
+            $people = self::rules([...self::RULES, ...$more])->people();
+            sort($people);
+
+            return $people;
+        };
+        self::assertSame(['cy'], $people([]));
+        // Those in whose place they stand say nothing themselves.
+        self::assertSame(['bo', 'cy', 'di'], $people(['stand_ins' => ['ana' => ['bo', 'di'], 'eli' => ['bo']]]));
+        $kinds = self::RULES['kinds'];
+        $kinds['normal']['minor'] = [['name' => 'peer', 'of' => ['@peers', 'fay'], 'needs' => 'one']];
+        $kinds['normal']['major'] = [['name' => 'board', 'of' => ['gus'], 'needs' => 'one']];
+        $kinds['emergency'] = ['stages' => [self::STAGE], 'review' => ['by' => 'hal', 'working_days' => 3]];
+        self::assertSame(['fay', 'gus', 'hal'], $people(['kinds' => $kinds]));
+        unset($kinds['emergency']['review']);
+        self::assertSame(['fay', 'gus'], $people(['kinds' => $kinds]));
+    }
+
     public function test_the_hours_of_something_come_from_the_nearest_that_has_any(): void
     {
         $rules = self::rules(self::RULES);
