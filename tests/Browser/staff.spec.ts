@@ -99,6 +99,17 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
     await bo.goto('/');
     await expect(bo).toHaveURL(/sign-in/);
   });
+  await test.step('who was taken out by mistake is taken back in', async () => {
+    await per.goto('/people');
+    await per.getByRole('link', { name: 'Bo Ek', exact: true }).click();
+    await per.getByRole('button', { name: 'Take Bo Ek back in…' }).click();
+    await accessible(per, 'somebody who is about to be taken back in');
+    await per.getByRole('button', { name: 'Take Bo Ek back in', exact: true }).click();
+    await expect(per.getByText(/^Has left/)).toBeHidden();
+    await per.getByRole('button', { name: 'Bo Ek leaves…' }).click();
+    await per.getByRole('button', { name: 'Take Bo Ek out' }).click();
+    await expect(per.getByText(/^Has left/)).toBeVisible();
+  });
 });
 
 test('a team that others belong to stays, and one that nothing belongs to is dropped', async ({ page }) => {
