@@ -15,6 +15,7 @@ use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
+use App\Platform\Role;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
@@ -32,7 +33,7 @@ final class LeftBehind implements Decisions, HearsLeaving, HearsRoles, InHand
     {
         $lines = [];
         foreach ($this->coordinatedBy($person) as $incident) {
-            $lines[] = self::line($incident, 'nobody coordinates it');
+            $lines[] = [...self::line($incident, 'nobody coordinates it'), 'role' => Role::Coordinator->value];
         }
         foreach ($this->rolesOf($person) as $held) {
             $lines[] = self::line($held->incident, 'nobody is '.self::name($held));

@@ -145,7 +145,7 @@ export interface HoursLine { name: string; for: 'item' | 'team' | 'anything'; of
 export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
 
 /** Platform/Contracts/InHand */
-export interface InHandLine { what: string; link: string; becomes: string }
+export interface InHandLine { what: string; link: string; becomes: string; role?: 'coordinator' | 'responder' | 'desk' | 'service_owner' | 'administrator' }
 
 /** Changes/Planning/Calendar */
 export interface InTheWayLine { kind: 'windows' | 'freezes' | 'busy' | 'crew'; words: string; firstWithout: number | null }

@@ -69,7 +69,10 @@ final class LeavesTest extends TestCase
             );
         }
         self::assertSame([
-            ['what' => "{$theirs->ref()} $theirs->title", 'link' => "/incidents/$theirs->id", 'becomes' => 'nobody coordinates it'],
+            [
+                'what' => "{$theirs->ref()} $theirs->title", 'link' => "/incidents/$theirs->id", 'becomes' => 'nobody coordinates it',
+                'role' => 'coordinator',
+            ],
             ['what' => "{$other->ref()} $other->title", 'link' => "/incidents/$other->id", 'becomes' => 'nobody is Communicator'],
         ], $this->inHand());
         $this->get('/')->assertInertia(fn(Shown $page) => $page->where('uncoordinated', []));

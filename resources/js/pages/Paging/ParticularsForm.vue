@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import type { Particulars } from '@/lib/shapes';
+import { useAskedFor } from '@/lib/askedFor';
+import type { InHandLine, Particulars } from '@/lib/shapes';
+import { useShared } from '@/lib/shared';
 
 /** What an administrator knows and changes of somebody. */
 const props = defineProps<{
@@ -21,6 +24,14 @@ watch(
   (now, before) => {
     if (JSON.stringify(edited.value) === JSON.stringify(before)) edited.value = copy(now);
   },
+);
+/** What goes from their hands with a role that is taken from them. Of others the page asks for it anyway. */
+const shared = useShared();
+const inHand = useAskedFor<InHandLine[]>('inHand', () => shared.value.me?.id === props.person);
+const goes = computed(() =>
+  (inHand.value ?? []).filter(
+    ({ role }) => role && props.kept.roles.includes(role) && !edited.value.roles.includes(role),
+  ),
 );
 const wrong = computed(() => Object.values(action.errors.value)[0]);
 const save = (): void =>
@@ -54,6 +65,11 @@ const save = (): void =>
         >
       </fieldset>
     </div>
+    <ul v-if="goes.length" class="border-l-4 border-call px-3" aria-label="What goes from their hands with it">
+      <li v-for="one in goes" :key="one.link" class="row-rule py-1">
+        <Link :href="one.link" class="link inline-block min-h-6">{{ one.what }}</Link>: {{ one.becomes }}.
+      </li>
+    </ul>
     <ActButton type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the details</ActButton>
   </form>
 </template>
