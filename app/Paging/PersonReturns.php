@@ -8,7 +8,9 @@ use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
+use App\Platform\Moment;
 use App\Platform\Person;
+use App\Rota\Absences;
 
 /**
  * Somebody who was taken out is here again, or was taken out by mistake: they are paged again, and whatever still names them names
@@ -19,9 +21,11 @@ final class PersonReturns
     /** Twice changes nothing. */
     public function __invoke(Person $person, Person $by): void
     {
-        if (Locked::again($person)->left_at === null) {
+        $left = Locked::again($person)->left_at;
+        if ($left === null) {
             return;
         }
+        Absences::wasGone($person, $left->getTimestamp(), Moment::now());
         $person->update(['left_at' => null]);
         Journal::write(Actor::person($by), PlatformEntry::PersonReturned, ['person', $person->id], ['person' => $person->id]);
     }

@@ -49,6 +49,17 @@ final class Absences
     }
 
     /**
+     * Somebody is back who had left: what was theirs meanwhile was nobody's, and stays so in what is told of that time.
+     *
+     * @param  int  $from  seconds since the epoch
+     * @param  int  $to  seconds since the epoch
+     */
+    public static function wasGone(Person $person, int $from, int $to): void
+    {
+        DB::table('absences')->insert(['person_id' => $person->id, 'kind' => 'leave', 'from_at' => $from, 'to_at' => $to, 'what' => '']);
+    }
+
+    /**
      * @param  list<string>|null  $people
      * @return list<Absence>
      */

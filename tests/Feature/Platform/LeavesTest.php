@@ -138,10 +138,10 @@ final class LeavesTest extends TestCase
     {
         $at = now()->getTimestamp();
         $rota = Rota::query()->findOrFail('lanes');
-        $rota->update(['overrides' => [[
-            'from' => now()->toIso8601ZuluString(), 'to' => now()->addDay()->toIso8601ZuluString(), 'person' => 'mika-sund',
-        ]]]);
-        $onCall = static fn(): ?string => $rota->between($at, $at + 60)->segments[0]->person;
+        $rota->update(['overrides' => [], 'layers' => [
+            ['name' => 'all', 'people' => ['mika-sund'], 'starts' => '2026-03-02T09:00', 'shift' => 'P1W'],
+        ]]);
+        $onCall = static fn(int $after = 0): ?string => $rota->between($at + $after, $at + $after + 60)->segments[0]->person;
         $new = ['name' => 'Mika', 'email' => 'Mika-Sund@eiderholm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo'];
         $this->leaves();
         self::assertNull($onCall());
@@ -149,13 +149,18 @@ final class LeavesTest extends TestCase
         $this->post('/people', $new)->assertSessionHasErrors(
             ['email' => 'Somebody who has left had this address. Take them back in on their page: it stands below the list.'],
         );
+        $this->later(7200);
         $this->actingAs($this->person('ingrid-vale'))->post('/people/mika-sund/return')->assertForbidden();
         $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('gone', []));
         foreach (['first', 'second'] as $key) {
             $this->actingAs($this->person('per-strand'))->post('/people/mika-sund/return', [], ['X-Request-Key' => $key])
                 ->assertSessionHasNoErrors();
         }
-        self::assertSame('mika-sund', $onCall());
+        self::assertSame(
+            ['mika-sund', null, null, 'mika-sund'], array_map($onCall, [-60, 0, 3600, 7200]),
+            'Of the time between it stays told that nobody was.',
+        );
+        self::assertSame(1, DB::table('absences')->where('person_id', 'mika-sund')->count());
         self::assertSame(['person:mika-sund'], self::entriesOf(PlatformEntry::PersonReturned));
         $this->post('/people', $new)->assertSessionHasErrors(['email' => 'Somebody has this address already.']);
         auth()->logout();
